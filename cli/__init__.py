@@ -1,0 +1,1 @@
+"""The command line: ``./fairhinge eval|build``. Imports only what a command needs."""

@@ -1,0 +1,226 @@
+"""Reads the arguments and answers. Bad input: one line on stderr, exit code 2."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from core.errors import CoreError, DocumentError
+
+if TYPE_CHECKING:
+    from core.formats.reading import RawMesh
+
+
+class _Parser(argparse.ArgumentParser):
+    def error(self, message: str):  # type: ignore[no-untyped-def]
+        self.exit(2, f"fairhinge: {message}\n")
+
+
+def parser() -> argparse.ArgumentParser:
+    """The arguments of every command."""
+    top = _Parser(prog="fairhinge", description="Parts that fit, from the command line.")
+    commands = top.add_subparsers(dest="command", required=True, parser_class=_Parser)
+    evaluate = commands.add_parser("eval", help="work out one expression")
+    evaluate.add_argument("expression", help='for example "2.5in/2 - 1/8in"')
+    evaluate.add_argument("--units", choices=("mm", "in"), default="mm", help="of bare numbers")
+    evaluate.add_argument("--json", action="store_true")
+    build = commands.add_parser("build", help="build every part of a project document")
+    build.add_argument("project", type=Path)
+    build.add_argument("--out", type=Path, required=True, help="folder for the files")
+    build.add_argument("--format", choices=("stl", "3mf", "obj", "ply", "glb"), default="3mf")
+    build.add_argument("--json", action="store_true", help="print what was built as JSON")
+    thread = commands.add_parser("thread", help="the sizes of a thread")
+    thread.add_argument("designation", help='for example "M12x1.5", "1/4-20 UNC", "Tr20x4"')
+    thread.add_argument("--json", action="store_true")
+    check = commands.add_parser("check", help="prove a mesh file as a printer would make it")
+    check.add_argument("file", type=Path)
+    check.add_argument("--units", choices=("mm", "in"), default="mm", help="of STL, OBJ and PLY")
+    check.add_argument("--material", default="PLA")
+    check.add_argument("--layer", type=float, default=0.2, help="layer height, mm")
+    check.add_argument("--nozzle", type=float, default=0.4, help="nozzle, mm")
+    check.add_argument("--stance", choices=("as-is", "best"), default="as-is")
+    check.add_argument("--json", action="store_true")
+    gap = commands.add_parser("gap", help="the smallest gap between two mesh files")
+    gap.add_argument("a", type=Path)
+    gap.add_argument("b", type=Path)
+    gap.add_argument("--units", choices=("mm", "in"), default="mm", help="of STL, OBJ and PLY")
+    gap.add_argument("--json", action="store_true")
+    return top
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Runs a command; returns its exit code."""
+    given = parser().parse_args(arguments)
+    try:
+        return _COMMANDS[given.command](given)
+    except CoreError as error:
+        print(f"fairhinge: {error.one_line()}", file=sys.stderr)
+        return 2
+
+
+def _eval(given: argparse.Namespace) -> int:
+    from core.measures.display import quantity_text
+    from core.measures.evaluate import evaluate
+    from core.measures.grammar import parse
+    from core.measures.units import ANGLE, LENGTH, NUMBER
+
+    result = evaluate(parse(given.expression), {}, given.units)
+    if result.bare:
+        result = result.taking(LENGTH, given.units)
+    text = quantity_text(result, given.units)
+    if not given.json:
+        print(text)
+        return 0
+    key = {LENGTH: "mm", ANGLE: "deg", NUMBER: "number"}.get(
+        result.dimension, f"mm^{result.dimension.length}"
+    )
+    print(json.dumps({key: float(f"{result.value:.12g}"), "text": text}, ensure_ascii=False))
+    return 0
+
+
+def _thread(given: argparse.Namespace) -> int:
+    from core.threads.designation import read_thread
+
+    thread = read_thread(given.designation)
+    sizes = {
+        "major_mm": thread.major,
+        "pitch_mm": thread.pitch,
+        "pitch_diameter_mm": thread.pitch_diameter,
+        "minor_internal_mm": thread.minor_internal,
+        "minor_external_mm": thread.minor_external,
+        "tap_drill_mm": thread.tap_drill,
+    }
+    if given.json:
+        told = {key: round(value, 4) for key, value in sizes.items()}
+        print(
+            json.dumps({"thread": thread.name, "source": thread.source, **told}, ensure_ascii=False)
+        )
+        return 0
+    print(f"{thread.name}, {thread.source}")
+    for key, value in sizes.items():
+        print(f"  {key.removesuffix('_mm').replace('_', ' ')}: {value:.3f} mm")
+    return 0
+
+
+def _build(given: argparse.Namespace) -> int:
+    from core.formats import export_project
+    from core.project.document import read_document
+    from core.project.solve import solve
+    from core.report import report_on
+
+    try:
+        project = read_document(given.project.read_bytes())
+    except OSError as error:
+        raise DocumentError(f"{given.project}: {error.strerror or 'cannot be read'}") from None
+    solution = solve(project)
+    if solution.errors:
+        raise solution.errors[0]
+    files = export_project(solution, given.format)
+    try:
+        given.out.mkdir(parents=True, exist_ok=True)
+        for name, data in files.items():
+            (given.out / name).write_bytes(data)
+    except OSError as error:
+        raise DocumentError(f"{given.out}: {error.strerror or 'cannot be written'}") from None
+    report = report_on(solution)
+    if given.json:
+        parts = [
+            {
+                "part": part.name,
+                "volume_mm3": part.volume_mm3,
+                "mass_g": part.mass.mass_g if part.mass else None,
+                "size_mm": part.size_mm,
+                "wall_min_mm": part.wall_min_mm,
+                "closed": part.closed,
+            }
+            for part in report.parts
+        ]
+        gaps = [
+            {"fit": fit.name, "gap": pair.name, "asked_mm": pair.asked_mm, "mm": pair.measured_mm}
+            for fit in report.fits
+            for pair in fit.pairs
+        ]
+        print(json.dumps({"files": sorted(files), "parts": parts, "gaps": gaps}))
+        return 0
+    for part in report.parts:
+        mass = f"{part.mass.mass_g:.1f} g {part.mass.material}" if part.mass else ""
+        print(f"{part.label}: {(part.volume_mm3 or 0) / 1000:.2f} cm³, {mass}")
+    for fit in report.fits:
+        for pair in fit.pairs:
+            print(f"{fit.label or fit.name}: {pair.name} gap {pair.measured_mm:.3f} mm measured, "
+                  f"{pair.asked_mm:.3f} mm asked")  # fmt: skip
+    for finding in report.findings:
+        if finding.severity in ("stop", "warning"):
+            print(f"{finding.severity}: {finding.part or finding.fit}: {finding.message}")
+    print(f"{len(files)} files in {given.out}")
+    return 0
+
+
+def _read(path: Path, units: str) -> RawMesh:
+    from core.formats.reading import LARGEST_BYTES, read_mesh
+
+    try:
+        if path.stat().st_size > LARGEST_BYTES:
+            raise DocumentError(f"{path.name} is larger than {LARGEST_BYTES // 1_000_000} MB")
+        data = path.read_bytes()
+    except OSError as error:
+        raise DocumentError(f"{path}: {error.strerror or 'cannot be read'}") from None
+    return read_mesh(data, path.name, units)
+
+
+def _check(given: argparse.Namespace) -> int:
+    from core.process import Process
+    from core.report.mesh_check import check_mesh
+
+    if not 0 < given.layer <= 5 or not 0 < given.nozzle <= 5:
+        raise DocumentError("layer height and nozzle lie between 0 and 5 mm")
+    process = Process(
+        material=given.material,
+        layer_mm=given.layer,
+        nozzle_mm=given.nozzle,
+        line_mm=round(given.nozzle * 1.125, 3),  # a line is a little wider than its nozzle
+    )
+    found = check_mesh(_read(given.file, given.units), given.file.name, process, given.stance)
+    if given.json:
+        print(json.dumps(found, ensure_ascii=False))
+        return 0
+    size = " × ".join(f"{v:.2f}" for v in found["size_mm"])
+    print(f"{found['file']}: {found['triangles']} triangles, {size} mm")
+    print(f"{found['volume_mm3'] / 1000:.3f} cm³, {found['mass_g']:.1f} g {found['material']}")
+    for finding in found["findings"]:
+        print(f"{finding['severity']}: {finding['check']}: {finding['message']}")
+    if not found["findings"]:
+        print("nothing to stop for")
+    return 0
+
+
+def _gap(given: argparse.Namespace) -> int:
+    from core.report.mesh_check import gap_between, triangles_of
+
+    meshes = [triangles_of(_read(path, given.units), path.name) for path in (given.a, given.b)]
+    found = gap_between(*meshes)
+    if given.json:
+        print(json.dumps(found))
+        return 0
+    shared = found["overlap_mm3"]
+    if shared:
+        print(f"they lie in each other by {shared:.3f} mm³")
+    else:
+        print(f"smallest gap {found['min_gap_mm']:.4f} mm")
+    return 0
+
+
+_COMMANDS = {
+    "eval": _eval,
+    "build": _build,
+    "thread": _thread,
+    "check": _check,
+    "gap": _gap,
+}
+
+
+if __name__ == "__main__":
+    sys.exit(main())

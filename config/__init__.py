@@ -1,0 +1,1 @@
+"""Django's settings and addresses."""

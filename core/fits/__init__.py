@@ -1,0 +1,58 @@
+"""Relations between two parts that make geometry on both sides, one module per kind.
+
+Map
+    registry    FitKind, FitInput, Pair, Probe: what a fit is; the solver knows no kind by name
+    slip_lid    a lid that slips on: a lip inside its skirt, or a cap over the outside;
+                its sizes, its solids and what it says of itself lie beside it
+    pieces      pieces that fits are made of, and how two places are brought together
+    plug        a plug in its socket
+    tray        a tray on a ledge, a box in a box
+    axle        an axle in its bore; a ball bearing in its seat
+    screw       bolt and nut, screw cap, tapped hole
+    dovetail, rail, strap       parts slid together, a flap in a rail, a strap in its clamp
+    knuckle, ball_hinge         hinges
+    clip        a snap clip; clip_strength holds the equations of its bending
+    track       groove and nub, twist lock and maze; track_path is the track unrolled
+    captive     a ring on a post, a ball in a cage, a link through an eye
+
+A fit is edited in one place. Its gap is per side, normal to the surfaces that meet, and is
+measured back on the finished solids face pair by face pair.
+"""
+
+from core.fits import (
+    axle,
+    ball_hinge,
+    captive,
+    clip,
+    dovetail,
+    knuckle,
+    plug,
+    rail,
+    screw,
+    slip_lid,
+    strap,
+    track,
+    tray,
+)
+from core.fits.registry import FITS, FitInput, FitKind, Pair, Probe
+
+__all__ = [
+    "FITS",
+    "FitInput",
+    "FitKind",
+    "Pair",
+    "Probe",
+    "axle",
+    "ball_hinge",
+    "captive",
+    "clip",
+    "dovetail",
+    "knuckle",
+    "plug",
+    "rail",
+    "screw",
+    "slip_lid",
+    "strap",
+    "track",
+    "tray",
+]

@@ -1,0 +1,209 @@
+"""Ball-and-dimple hinge: two balls on springing arms in two dimples at the ends of a barrel."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+
+from core.errors import BuildError
+from core.fits.clip_strength import bend
+from core.fits.pieces import ROOT_MM, box, disc, finished, opposed, positive, raised, seated
+from core.fits.registry import (
+    FitInput,
+    FitKind,
+    Meeting,
+    Motion,
+    Pair,
+    Probe,
+    SectionView,
+    WorkingLine,
+    register,
+)
+from core.outlines import Outline
+from core.outlines.curves import Arc, Line
+from core.outlines.loop import Loop
+from core.process import material
+from core.solids import Body, Frame
+from core.solids.turned import turned_body
+from core.steps.registry import Field
+from core.steps.state import PartState
+
+
+@register
+class BallHinge(FitKind):
+    """A lid whose arms spread over a barrel until their balls drop into its dimples."""
+
+    kind = "ball hinge"
+    title = "Ball-and-dimple hinge"
+    also = ("hinge", "snap hinge", "lid", "dimple", "barrel")
+    roles = ("barrel", "arms")
+    feel = "snug"
+    on_a = True
+    on_b = True
+    makes_b = False
+    fields = (
+        Field("long", "length", "length of the barrel", "30 mm"),
+        Field("barrel", "length", "barrel diameter", "8 mm"),
+        Field("ball", "length", "ball radius", "2 mm"),
+        Field("deep", "length", "how far a ball reaches into its dimple", "1 mm"),
+        Field("arm", "length", "thickness of an arm", "3 mm"),
+        Field("up", "length", "axis above the middle of the face", "0"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return (
+            "A barrel {long} long and {barrel} across, balls of radius {ball} reaching {deep} into it, "
+            "arms {arm} thick, its axis {up} above the middle of the face"
+        )
+
+    def build_a(self, given: FitInput) -> PartState:
+        _checked(given)
+        n = given.numbers
+        half, radius = n["long"] / 2, n["barrel"] / 2
+        axis = _axis(given, given.frame_a, radius)
+        side_name = "barrel end"
+        reach = radius + ROOT_MM
+        add = [
+            raised(disc(radius), -half, half, axis, given.fit, top=side_name, bottom=side_name),
+            raised(
+                box(radius, reach, -radius / 2, -reach / 2),
+                -half,
+                half,
+                axis,
+                given.fit,
+                top=side_name,
+                bottom=side_name,
+            ),
+        ]
+        cut = [_ball(given, axis, way, n["ball"] + given.gap_mm, "outside") for way in (1.0, -1.0)]
+        made = finished(given, given.a, add=add)
+        return finished(
+            given, PartState(made.part, made.body, given.a.features, made.key), cut=cut, axis=radius
+        )
+
+    def build_b(self, given: FitInput) -> PartState:
+        n, gap = given.numbers, given.gap_mm
+        half, radius = n["long"] / 2 + gap, n["barrel"] / 2
+        axis = _axis(given, given.frame_b, _edge(given))
+        add = []
+        edge = _edge(given)
+        for way in (1.0, -1.0):
+            low, high = sorted((way * half, way * (half + n["arm"])))
+            side_name = "arm side"
+            web = box(2 * radius, edge + ROOT_MM, 0.0, -(edge + ROOT_MM) / 2)
+            add.append(raised(web, low, high, axis, given.fit, top=side_name, bottom=side_name))
+            add.append(
+                raised(disc(radius), low, high, axis, given.fit, top=side_name, bottom=side_name)
+            )
+            add.append(_ball(given, axis, way, n["ball"], "inside"))
+        return finished(given, given.b, add=add, axis=edge)
+
+    def meeting(self, given: FitInput) -> Meeting:
+        n, gap, f = given.numbers, given.gap_mm, given.frame_a
+        radius, up, edge = n["barrel"] / 2, n["up"], _edge(given)
+        target = opposed(f.lifted(radius + edge))
+        axis = Frame(f.point(0.0, up, radius), f.y_axis, tuple(-v for v in f.x_axis))  # type: ignore[arg-type]
+        stuff = material(given.material_b or given.process.material)
+        spread = n["deep"]
+        bent = bend(
+            spread, edge + radius, 2 * radius, n["arm"], stuff.modulus_mpa, "constant", 45, 45
+        )
+        limit = stuff.strain_once_percent
+        cautions: list[tuple[str, str]] = []
+        if limit is not None:
+            state = "good" if bent.strain * 100 <= limit else "warning"
+            cautions.append(
+                (
+                    state,
+                    f"an arm bends at {bent.strain:.1%} strain; {stuff.name} bears {limit:g} % once",
+                )
+            )
+        cautions.append(
+            (
+                "note",
+                "pinch and hinge line: ISO 8124-1, EN 71-1 and ASTM F963 bound the gaps of toy hinges; ask a qualified person",
+            )
+        )
+        end = n["long"] / 2
+        fit = given.fit
+        section = SectionView(
+            Frame(f.point(end, up, radius), f.x_axis, f.z_axis),
+            (-n["deep"] - 3.0, -radius - 1.0),
+            (n["arm"] + 2.5, radius + 1.0),
+            (
+                Probe("side", (-0.4 - n["deep"] - gap, 0.0), (1.0, 0.0)),
+                Probe("headroom", (-0.4, radius * 0.8), (1.0, 0.0)),
+            ),
+            (
+                ("barrel", -n["deep"] - 1.6, radius * 0.55),
+                ("arm", n["arm"] / 2 + gap, radius * 0.55),
+            ),
+        )
+        return Meeting(
+            seated(target, given.frame_b),
+            (
+                Pair("ball", (fit, frozenset({"ball"})), (fit, frozenset({"ball"})), gap),
+                Pair("arm", (fit, frozenset({"barrel end"})), (fit, frozenset({"arm side"})), gap),
+            ),
+            section,
+            (
+                WorkingLine("dimple radius", f"{n['ball']:.2f} + {gap:.2f}", n["ball"] + gap),
+                WorkingLine(
+                    "between the arms", f"{n['long']:.2f} + 2 × {gap:.2f}", n["long"] + 2 * gap
+                ),
+                WorkingLine("each arm spreads by", f"{n['deep']:.2f}", spread),
+                WorkingLine(
+                    "force to spread an arm",
+                    f"{2 * radius:.1f} × {n['arm']:.1f}² / 6 × {stuff.modulus_mpa:g} × ε / {edge + radius:.1f}",
+                    bent.deflection_n,
+                    "N",
+                ),
+                WorkingLine(
+                    "back edge clears the barrel", f"{edge:.2f} − {radius:.2f}", edge - radius
+                ),
+            ),
+            (),
+            tuple(cautions),
+            Motion("turn", axis, 0.0, 180.0, words="folded up"),
+        )
+
+
+def _edge(given: FitInput) -> float:
+    """From the axis to the face that carries the arms: the barrel clears it by the gap."""
+    return given.numbers["barrel"] / 2 + given.gap_mm
+
+
+def _checked(given: FitInput) -> None:
+    positive(
+        given, long="length", barrel="barrel diameter", ball="ball radius", deep="reach", arm="arm"
+    )
+    n = given.numbers
+    if n["deep"] > n["ball"]:
+        raise BuildError(
+            "a ball cannot reach in further than its radius", remedy=f"at most {n['ball']:g} mm"
+        )
+    opening = math.sqrt(max((n["ball"] + given.gap_mm) ** 2 - (n["ball"] - n["deep"]) ** 2, 0.0))
+    if opening + 0.6 > n["barrel"] / 2:
+        raise BuildError(
+            "the dimple leaves no rim on the barrel",
+            remedy=f"a barrel of more than {2 * (opening + 0.6):.1f} mm",
+        )
+    if n["deep"] <= given.gap_mm:
+        raise BuildError(
+            "the ball reaches in no further than the gap: nothing holds it",
+            remedy=f"more than {given.gap_mm:g} mm",
+        )
+
+
+def _axis(given: FitInput, face: Frame, out: float) -> Frame:
+    """The hinge's axis in front of a face, z along the face's right, x up it, y out of it."""
+    return Frame(face.point(0.0, given.numbers["up"], out), face.y_axis, face.x_axis)
+
+
+def _ball(given: FitInput, axis: Frame, way: float, radius: float, side: str) -> Body:
+    """A ball (or its dimple) whose middle lies so that the ball reaches in as deep as asked."""
+    n = given.numbers
+    centre = way * (n["long"] / 2 - n["deep"] + n["ball"])
+    arc = Arc((0.0, 0.0), radius, -math.pi / 2, math.pi, "ball")
+    half = Outline(Loop((arc, Line(arc.b, arc.a, "axis"))))
+    return turned_body(half, axis.lifted(centre), given.fit, side)  # type: ignore[arg-type]

@@ -1,0 +1,261 @@
+"""Snap clip: an arm with a hook that bends in past a catch and springs back behind it."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+
+from core.errors import BuildError
+from core.fits.clip_strength import FACTOR, bend, thickness_for
+from core.fits.pieces import (
+    ROOM_MM,
+    ROOT_MM,
+    box,
+    finished,
+    not_negative,
+    opposed,
+    positive,
+    raised,
+    seated,
+)
+from core.fits.registry import (
+    FitInput,
+    FitKind,
+    Meeting,
+    Pair,
+    Probe,
+    SectionView,
+    WallLeft,
+    WorkingLine,
+    register,
+)
+from core.outlines import Outline
+from core.outlines.loop import polygon_loop
+from core.process import material
+from core.solids import Body, Frame
+from core.steps.registry import Field
+from core.steps.state import PartState
+
+FLAT_MM = 0.6  # flat on the hook between its catch and its ramp
+
+
+@register
+class Clip(FitKind):
+    """A cantilever clip in a slot."""
+
+    kind = "clip"
+    title = "Snap clip"
+    also = ("snap fit", "cantilever", "hook", "catch", "latch", "barb")
+    roles = ("catch", "clip")
+    inner = "b"
+    on_a = True
+    on_b = True
+    makes_b = False
+    fields = (
+        Field("long", "length", "arm, root to catch", "14 mm"),
+        Field("thick", "length", "thickness of the arm", "1.8 mm"),
+        Field("width", "length", "width of the arm", "8 mm"),
+        Field("undercut", "length", "undercut", "1 mm"),
+        Field("entry", "angle", "entry ramp", "30 deg"),
+        Field("back", "angle", "return ramp", "90 deg"),
+        Field("taper", "choice", "thickness", "constant", tuple(FACTOR)),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return (
+            "An arm {long} long, {thick} thick ({taper}) and {width} wide, undercut {undercut}, "
+            "entry ramp {entry}, return ramp {back}"
+        )
+
+    def build_a(self, given: FitInput) -> PartState:
+        _checked(given)
+        n, gap = given.numbers, given.gap_mm
+        low, high = -n["thick"] / 2 - n["undercut"] - gap, n["thick"] / 2 + gap
+        wide = n["width"] + 2 * gap
+        slot = box(wide, high - low, 0.0, (low + high) / 2)
+        hook = _hook_length(given)
+        deep = box(wide, high + n["undercut"] - low, 0.0, (low + high + n["undercut"]) / 2)
+        frame = given.frame_a
+        # the arm's own y runs the other way once its face lies on this one: mirror nothing, both look up
+        cut = [
+            raised(slot, -n["long"] - 0.5, ROOM_MM, frame, given.fit, "outside", bottom="slot end", top="mouth"),
+            raised(deep, -n["long"] - gap - hook - gap, -n["long"], frame, given.fit, "outside",
+                   bottom="slot floor", top="catch"),
+        ]  # fmt: skip
+        return finished(given, given.a, cut=cut, slot=high - low)
+
+    def build_b(self, given: FitInput) -> PartState:
+        return finished(given, given.b, add=[_arm(given)])
+
+    def meeting(self, given: FitInput) -> Meeting:
+        n, gap = given.numbers, given.gap_mm
+        stuff = material(given.material_b or given.process.material)
+        y = n["undercut"] - gap
+        bent = bend(
+            y,
+            n["long"],
+            n["width"],
+            n["thick"],
+            stuff.modulus_mpa,
+            given.words["taper"],
+            n["entry"],
+            n["back"],
+        )
+        limit = stuff.strain_once_percent
+        cautions: list[tuple[str, str]] = []
+        if limit is not None:
+            bears = thickness_for(y, n["long"], limit * 0.6 / 100, given.words["taper"])
+            state = (
+                "good"
+                if bent.strain * 100 <= limit * 0.6
+                else "note"
+                if bent.strain * 100 <= limit
+                else "warning"
+            )
+            cautions.append(
+                (
+                    state,
+                    f"bends at {bent.strain:.2%} strain; {stuff.name} bears {limit:g} % once, about 60 % "
+                    f"of that again and again: an arm {bears:.2f} mm thick or less",
+                )
+            )
+        cautions.append(
+            (
+                "note",
+                "a clip is no rated fastener: where its failure could hurt someone, ask a qualified person",
+            )
+        )
+        along = abs(sum(u * v for u, v in zip(given.up_b, given.frame_b.z_axis, strict=True)))
+        if along > 0.7:
+            cautions.append(
+                (
+                    "warning",
+                    "the arm stands upright as it is printed: its layers run across the bend, "
+                    "and it breaks there at about half the strain (common practice, no source)",
+                )
+            )
+        out = "holds until it breaks" if math.isinf(bent.pull_out_n) else f"{bent.pull_out_n:.0f} N"
+        frame = given.frame_a
+        section = SectionView(
+            Frame(frame.origin, frame.y_axis, frame.x_axis),
+            (-n["thick"] / 2 - n["undercut"] - 2.5, -n["long"] - _hook_length(given) - 2.0),
+            (n["thick"] / 2 + n["undercut"] + 3.0, 2.5),
+            (
+                Probe("side", (n["thick"] / 2 - 0.3, -n["long"] / 2), (1.0, 0.0)),
+                Probe(
+                    "headroom",
+                    (n["thick"] / 2 + n["undercut"] - 0.2, -n["long"] - gap - 0.2),
+                    (0.0, 1.0),
+                ),
+            ),
+            (
+                ("arm", 0.0, -n["long"] / 2),
+                ("catch", n["thick"] / 2 + n["undercut"] + 1.0, -n["long"] / 2),
+            ),
+        )
+        fit = given.fit
+        return Meeting(
+            seated(_onto(frame), given.frame_b),
+            (
+                Pair("side", (fit, frozenset({"back"})), (fit, frozenset({"arm front"})), gap),
+                Pair("catch", (fit, frozenset({"catch"})), (fit, frozenset({"hook"})), gap),
+                Pair(
+                    "edges",
+                    (fit, frozenset({"left", "right"})),
+                    (fit, frozenset({"arm edge"})),
+                    gap,
+                ),
+            ),
+            section,
+            (
+                WorkingLine("bends by", f"{n['undercut']:.2f} − {gap:.2f}", y),
+                WorkingLine(
+                    "strain",
+                    f"{y:.2f} × {n['thick']:.2f} / ({FACTOR[given.words['taper']]:g} × {n['long']:.2f}²)",
+                    bent.strain * 100,
+                    "%",
+                ),
+                WorkingLine(
+                    "force to bend it",
+                    f"{n['width']:.1f} × {n['thick']:.2f}² / 6 × {stuff.modulus_mpa:g} × ε / {n['long']:.1f}",
+                    bent.deflection_n,
+                    "N",
+                ),
+                WorkingLine(
+                    "push in",
+                    f"P × (0.5 + tan {n['entry']:g}°) / (1 − 0.5 × tan {n['entry']:g}°)",
+                    bent.push_in_n,
+                    "N",
+                ),
+                WorkingLine(
+                    f"pull out: {out}",
+                    f"return ramp {n['back']:g}°",
+                    0.0 if math.isinf(bent.pull_out_n) else bent.pull_out_n,
+                    "N",
+                ),
+            ),
+            (WallLeft("a", "wall of the catch", 0.0, (fit, frozenset({"back"}))),),
+            tuple(cautions),
+            touching=True,
+        )
+
+
+def _onto(frame: Frame) -> Frame:
+    """The place the clip's face takes against the catch's: turned over about its right, y kept up."""
+    return opposed(frame)
+
+
+def _checked(given: FitInput) -> None:
+    positive(given, long="arm", thick="thickness", width="width", undercut="undercut")
+    not_negative(given, entry="entry ramp")
+    n = given.numbers
+    if not 5 <= n["entry"] <= 75:
+        raise BuildError(
+            f"an entry ramp of {n['entry']:g}°", remedy="between 5° and 75°; 30° is usual"
+        )
+    if not 20 <= n["back"] <= 90:
+        raise BuildError(f"a return ramp of {n['back']:g}°", remedy="between 20° and 90°")
+    if n["undercut"] <= given.gap_mm:
+        raise BuildError(
+            f"the undercut of {n['undercut']:g} mm is no more than the gap: nothing would hold",
+            remedy=f"more than {given.gap_mm:g} mm",
+        )
+    if n["long"] < 3 * n["thick"]:
+        raise BuildError(
+            f"an arm {n['long']:g} mm long and {n['thick']:g} mm thick is too stubby to bend",
+            remedy=f"at least {3 * n['thick']:g} mm long",
+        )
+
+
+def _hook_length(given: FitInput) -> float:
+    n = given.numbers
+    back = n["undercut"] / math.tan(math.radians(n["back"])) if n["back"] < 90 else 0.0
+    return back + FLAT_MM + n["undercut"] / math.tan(math.radians(n["entry"]))
+
+
+def _arm(given: FitInput) -> Body:
+    """The arm with its hook, drawn in its own side view and raised to its width."""
+    n, gap = given.numbers, given.gap_mm
+    half, catch = n["thick"] / 2, n["long"] + gap
+    back = n["undercut"] / math.tan(math.radians(n["back"])) if n["back"] < 90 else 0.0
+    end = catch + _hook_length(given)
+    thin = half - n["thick"] / 2 if given.words["taper"] != "constant" else -half
+    # x across the arm towards its hook, y along it
+    points = [
+        (-half, -ROOT_MM), (half, -ROOT_MM), (half, catch), (half + n["undercut"], catch + back),
+        (half + n["undercut"], catch + back + FLAT_MM), (half, end), (thin, end),
+    ]  # fmt: skip
+    names = ["root", "arm front", "hook", "hook side", "ramp", "arm end", "arm back"]
+    f = given.frame_b
+    # the view's x is the face's up, its y the way out; raised along the face's right
+    side = Frame(f.origin, f.y_axis, f.x_axis)
+    wide = n["width"] / 2
+    return raised(
+        Outline(polygon_loop(points, names)),
+        -wide,
+        wide,
+        side,
+        given.fit,
+        bottom="arm edge",
+        top="arm edge",
+    )

@@ -1,0 +1,185 @@
+"""Dovetail: parts cut to fit the bed, slid together along a tail."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+
+from core.errors import BuildError
+from core.fits.pieces import ROOM_MM, ROOT_MM, finished, not_negative, opposed, positive, seated
+from core.fits.registry import (
+    FitInput,
+    FitKind,
+    Meeting,
+    Motion,
+    Pair,
+    Probe,
+    SectionView,
+    WallLeft,
+    WorkingLine,
+    register,
+)
+from core.outlines import Outline, flatten, offset_outline
+from core.outlines.loop import polygon_loop
+from core.solids import Body, Frame, Section, stack
+from core.steps.registry import Field
+from core.steps.state import PartState
+
+
+@register
+class Dovetail(FitKind):
+    """A tail on one face slides into its slot in another."""
+
+    kind = "dovetail"
+    title = "Dovetail"
+    also = ("joint", "slide together", "halves", "split", "cut to fit the bed", "tongue")
+    roles = ("tail", "slot")
+    feel = "snug"
+    on_a = True
+    on_b = True
+    makes_b = False
+    fields = (
+        Field("width", "length", "width at the root", "10 mm"),
+        Field("height", "length", "height", "6 mm"),
+        Field("angle", "angle", "flare", "12 deg"),
+        Field("long", "length", "length along the face", "20 mm"),
+        Field("lead_in", "length", "lead-in at its ends", "0.6 mm"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return "A tail {width} wide, {height} high, flaring {angle}, {long} long up the face, lead-in {lead_in}"
+
+    def build_a(self, given: FitInput) -> PartState:
+        _checked(given)
+        tool = _bar(_tail(given, -given.shares[0], -ROOT_MM), given, given.frame_a, 0.0)
+        return finished(given, given.a, add=[tool], width=given.numbers["width"])
+
+    def build_b(self, given: FitInput) -> PartState:
+        tool = _bar(_tail(given, given.shares[1], -ROOM_MM), given, opposed(given.frame_b), ROOM_MM)
+        return finished(given, given.b, cut=[tool])
+
+    def meeting(self, given: FitInput) -> Meeting:
+        n, gap = given.numbers, given.gap_mm
+        frame = given.frame_a
+        y = frame.y_axis
+        plane = Frame(frame.origin, frame.x_axis, (-y[0], -y[1], -y[2]))
+        wide = n["width"] / 2 + n["height"] * math.tan(math.radians(n["angle"]))
+        flanks = frozenset({"flank left", "flank right"})
+        section = SectionView(
+            plane,
+            (-wide - 4.0, -3.0),
+            (wide + 4.0, n["height"] + 4.0),
+            (
+                Probe("side", (wide - gap - 0.8, n["height"] * 0.6), (1.0, 0.0)),
+                Probe("headroom", (0.0, n["height"] / 2), (0.0, 1.0)),
+            ),
+            (("tail", 0.0, n["height"] / 2 - 0.6), ("slot", wide + 2.2, n["height"] / 2)),
+        )
+        return Meeting(
+            seated(opposed(frame), given.frame_b),
+            (
+                Pair("side", (given.fit, flanks), (given.fit, flanks), gap),
+                Pair(
+                    "headroom",
+                    (given.fit, frozenset({"tail top"})),
+                    (given.fit, frozenset({"tail top"})),
+                    gap,
+                ),
+            ),
+            section,
+            (
+                WorkingLine(
+                    "tail at its top",
+                    f"{n['width']:.2f} + 2 × {n['height']:.2f} × tan {n['angle']:g}° − 2 × {given.shares[0]:.2f}",
+                    2 * wide - 2 * given.shares[0],
+                ),
+                WorkingLine(
+                    "slot deep",
+                    f"{n['height']:.2f} + {given.shares[1]:.2f}",
+                    n["height"] + given.shares[1],
+                ),
+            ),
+            (WallLeft("b", "wall under the slot", 0.0, (given.fit, frozenset({"tail top"}))),),
+            (
+                (
+                    "good",
+                    f"holds by {n['height'] * math.tan(math.radians(n['angle'])) - gap / math.cos(math.radians(n['angle'])):.2f} mm a side",
+                ),
+            ),
+            Motion("slide", _along(frame), 0.0, n["long"] + 2.0, words="slid apart"),
+            touching=True,
+        )
+
+
+def _along(frame: Frame) -> Frame:
+    return Frame(frame.origin, frame.z_axis, frame.y_axis)
+
+
+def _checked(given: FitInput) -> None:
+    positive(given, width="width", height="height", long="length")
+    not_negative(given, lead_in="lead-in")
+    n = given.numbers
+    if not 0 < n["angle"] < 45:
+        raise BuildError(f"a flare of {n['angle']:g}°", remedy="more than 0° and less than 45°")
+    hold = n["height"] * math.tan(math.radians(n["angle"]))
+    need = given.gap_mm / math.cos(math.radians(n["angle"]))
+    if hold <= need:
+        raise BuildError(
+            f"the flare of {hold:.2f} mm a side is no more than the gap: it would lift straight out",
+            remedy=f"a flare of more than {math.degrees(math.atan(need / n['height'])):.1f}°",
+        )
+    if n["lead_in"] * 2 >= n["width"] / 2 or n["lead_in"] * 2 >= n["long"]:
+        raise BuildError("the lead-ins meet in the middle of the tail", remedy="a smaller lead-in")
+
+
+def _tail(given: FitInput, grow: float, low: float) -> Outline:
+    """The section, width along x and out of the face along y, grown square to its faces."""
+    n = given.numbers
+    slope = math.tan(math.radians(n["angle"]))
+    half, height = n["width"] / 2, n["height"]
+
+    def at(y: float) -> float:
+        return half + y * slope
+
+    points = [
+        (-at(low - 3), low - 3),
+        (at(low - 3), low - 3),
+        (at(height), height),
+        (-at(height), height),
+    ]
+    if at(low - 3) <= 0.05:
+        raise BuildError("the tail has no root left", remedy="a wider root or a smaller flare")
+    names = ["root", "flank right", "tail top", "flank left"]
+    grown = (
+        offset_outline(Outline(polygon_loop(points, names)), grow)
+        if grow
+        else Outline(polygon_loop(points, names))
+    )
+    # cut the root back to where it begins
+    (lx, _), (rx, _) = grown.outer.segments[0].a, grown.outer.segments[0].b
+    y0 = grown.outer.segments[0].a[1]
+    shift = (low - y0) * slope
+    tops = [segment.a for segment in grown.outer.segments[2:]]
+    return Outline(polygon_loop([(lx - shift, low), (rx + shift, low), *tops], names))
+
+
+def _bar(section: Outline, given: FitInput, face: Frame, past: float) -> Body:
+    """The section run along the face, up and down from its middle; ends lead in or run past."""
+    n = given.numbers
+    y = face.y_axis
+    run = Frame(face.origin, face.x_axis, (-y[0], -y[1], -y[2]))
+    half, lead = n["long"] / 2, n["lead_in"]
+    side = "outside" if past else "inside"
+
+    def at(inset: float) -> list:  # type: ignore[type-arg]
+        return flatten(offset_outline(section, -inset) if inset else section, side)[0]  # type: ignore[arg-type]
+
+    names = [[segment.name for segment in section.outer.segments]]
+    if past or lead == 0:
+        sections = [Section(-half - past, at(0)), Section(half + past, at(0))]
+    else:
+        sections = [
+            Section(-half, at(lead), "lead-in"), Section(-half + lead, at(0)),
+            Section(half - lead, at(0), "lead-in"), Section(half, at(lead)),
+        ]  # fmt: skip
+    return stack(sections, names, given.fit).moved(run.matrix)

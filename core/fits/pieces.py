@@ -1,0 +1,181 @@
+"""Pieces that fits are made of, and how two places are brought together.
+
+Material that is added is inscribed in its circles, a cutter circumscribed; every piece names its
+faces so that the gap between two of them can be measured back.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+import numpy as np
+from numpy.typing import NDArray
+
+from core.errors import BuildError
+from core.fits.registry import FitInput
+from core.measures.units import Quantity, length
+from core.outlines import Outline, circle, flatten, offset_outline, segment_counts
+from core.outlines.flatten import Side
+from core.outlines.loop import polygon_loop
+from core.solids import Body, Frame, Prism, Section, prism_body, stack, turned_body
+from core.steps.state import Feature, PartState
+
+ROOM_MM = 1.0  # how far a cutter reaches past what it cuts
+ROOT_MM = 0.4  # how deep an added piece is rooted in what carries it
+
+
+def opposed(frame: Frame) -> Frame:
+    """The place a face takes that lies against this one: turned half round its own up."""
+    x, z = frame.x_axis, frame.z_axis
+    return Frame(frame.origin, (-x[0], -x[1], -x[2]), (-z[0], -z[1], -z[2]))
+
+
+def seated(target: Frame, own: Frame) -> Frame:
+    """Where a part's origin comes when its own place is brought onto a target place."""
+    to, of = _square(target.matrix), _square(own.matrix)
+    made = to @ np.linalg.inv(of)
+    return frame_of(made[:3])
+
+
+def frame_of(matrix: NDArray[np.float64]) -> Frame:
+    """A (3, 4) rigid transform as a frame."""
+    x, z, o = matrix[:, 0], matrix[:, 2], matrix[:, 3]
+    return Frame(
+        (float(o[0]), float(o[1]), float(o[2])),
+        (float(x[0]), float(x[1]), float(x[2])),
+        (float(z[0]), float(z[1]), float(z[2])),
+    )
+
+
+def _square(matrix: NDArray[np.float64]) -> NDArray[np.float64]:
+    return np.vstack([matrix, [0.0, 0.0, 0.0, 1.0]])
+
+
+def raised(
+    outline: Outline,
+    low: float,
+    high: float,
+    frame: Frame,
+    step: str,
+    side: Side = "inside",
+    **names: str,
+) -> Body:
+    """An outline raised between two heights at a place."""
+    if high - low <= 1e-9:
+        raise BuildError(f"a piece of the fit has no height ({high - low:.3g} mm)")
+    return prism_body(Prism(frame, outline, low, high), step, side, **names)
+
+
+def led(
+    outline: Outline,
+    low: float,
+    high: float,
+    frame: Frame,
+    step: str,
+    side: Side,
+    lead_low: float = 0.0,
+    lead_high: float = 0.0,
+    name: str = "",
+) -> Body:
+    """A raised outline with 45° lead-ins: a plug's ends come in, a socket's mouth goes out.
+
+    ``name`` names its sides as one face; the lead-ins are called ``lead-in``.
+    """
+    counts = segment_counts(outline)
+    sides = flatten(outline, side, counts)[1]
+    names = [[name] * len(own) for own in sides] if name else sides
+    sign = 1.0 if side == "outside" else -1.0
+
+    def at(offset: float) -> list[NDArray[np.float64]]:
+        return flatten(offset_outline(outline, sign * offset) if offset else outline, side, counts)[
+            0
+        ]
+
+    sections = []
+    if lead_low > 0:
+        sections += [Section(low, at(lead_low), "lead-in"), Section(low + lead_low, at(0.0))]
+    else:
+        sections.append(Section(low, at(0.0)))
+    if lead_high > 0:
+        sections += [Section(high - lead_high, at(0.0), "lead-in"), Section(high, at(lead_high))]
+    else:
+        sections.append(Section(high, at(0.0)))
+    if side == "outside" and lead_high > 0:
+        sections[-1] = Section(high, at(lead_high), "lead-in")
+        sections.append(Section(high + ROOM_MM, at(lead_high)))
+    return stack(sections, names, step).moved(frame.matrix)
+
+
+def turned(
+    points: Sequence[tuple[float, float]],
+    names: Sequence[str],
+    frame: Frame,
+    step: str,
+    side: Side = "inside",
+) -> Body:
+    """A half profile (radius, height) turned about a frame's z; name i is the side after point i."""
+    return turned_body(Outline(polygon_loop(list(points), list(names))), frame, step, side)
+
+
+def disc(radius: float) -> Outline:
+    return circle(2 * radius)
+
+
+def box(width: float, depth: float, x: float = 0.0, y: float = 0.0) -> Outline:
+    """A rectangle about a point, its sides named front, right, back and left."""
+    if width <= 0 or depth <= 0:
+        raise BuildError(
+            f"a piece of the fit is {width:.3g} × {depth:.3g} mm", remedy="larger sizes"
+        )
+    a, b = width / 2, depth / 2
+    points = [(x - a, y - b), (x + a, y - b), (x + a, y + b), (x - a, y + b)]
+    return Outline(polygon_loop(points, ["front", "right", "back", "left"]))
+
+
+def finished(
+    given: FitInput,
+    state: PartState,
+    add: Sequence[Body] = (),
+    cut: Sequence[Body] = (),
+    places: Mapping[str, Frame] | None = None,
+    prism: Prism | None = None,
+    **quantities: float,
+) -> PartState:
+    """A part with a fit's pieces cut away and added, in that order."""
+    body = state.body
+    for tool in cut:
+        if body is None:
+            raise BuildError(
+                f"'{state.part}' has no solid yet for this fit to cut",
+                remedy="begin it with a step",
+            )
+        body = body - tool
+    for tool in add:
+        body = tool if body is None else body + tool
+    if body is None or body.is_empty:
+        raise BuildError(f"the fit leaves nothing of '{state.part}'")
+    sizes: dict[str, Quantity] = {"gap": length(given.gap_mm)}
+    sizes |= {name: length(value) for name, value in quantities.items()}
+    return state.made(body, Feature(given.fit, dict(places or {}), sizes, prism))
+
+
+def positive(given: FitInput, **labels: str) -> None:
+    """Refuses sizes that are not above nought; keys are field names, values what to call them."""
+    for name, label in labels.items():
+        if given.numbers[name] <= 0:
+            raise BuildError(
+                f"the {label} is {given.numbers[name]:g} mm", remedy=f"a {label} above nought"
+            )
+
+
+def not_negative(given: FitInput, **labels: str) -> None:
+    """Refuses sizes below nought."""
+    for name, label in labels.items():
+        if given.numbers[name] < 0:
+            raise BuildError(f"the {label} is {given.numbers[name]:g} mm", remedy="nought or more")
+
+
+def upright_cut(frame: Frame) -> Frame:
+    """The section plane through a place: u to its right, v out of its face."""
+    y = frame.y_axis
+    return Frame(frame.origin, frame.x_axis, (-y[0], -y[1], -y[2]))

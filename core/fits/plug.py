@@ -1,0 +1,176 @@
+"""Plug in socket: round, hexagonal, square or D; the shank follows its hole, or the hole its shank."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from core.errors import BuildError
+from core.fits.pieces import (
+    disc,
+    finished,
+    led,
+    not_negative,
+    opposed,
+    positive,
+    seated,
+    upright_cut,
+)
+from core.fits.registry import (
+    FitInput,
+    FitKind,
+    Meeting,
+    Motion,
+    Pair,
+    Probe,
+    SectionView,
+    WallLeft,
+    WorkingLine,
+    register,
+)
+from core.outlines import Outline, combine_outlines, offset_outline, rectangle, regular_polygon
+from core.solids import Prism
+from core.steps.registry import Field
+from core.steps.state import PartState
+
+FORMS = ("round", "hexagonal", "square", "D")
+
+
+@register
+class Plug(FitKind):
+    """A plug that goes straight into a socket."""
+
+    kind = "plug"
+    title = "Plug in socket"
+    also = ("shank", "key", "hex drive", "D shaft", "peg", "post", "square drive")
+    roles = ("socket", "plug")
+    inner = "b"
+    on_a = True
+    on_b = True
+    fields = (
+        Field("form", "choice", "form", "round", FORMS),
+        Field("across", "length", "size across the flats, or diameter", "8 mm"),
+        Field("depth", "length", "how deep it goes in", "12 mm"),
+        Field("headroom", "length", "headroom at its end", "0.4 mm"),
+        Field("lead_in", "length", "lead-in", "0.6 mm"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return "A {form} plug {across} across, {depth} deep, headroom {headroom}, lead-in {lead_in}"
+
+    def build_a(self, given: FitInput) -> PartState:
+        _checked(given)
+        outline = _socket(given)
+        deep = given.numbers["depth"] + given.numbers["headroom"]
+        tool = led(
+            outline, -deep, 0.0, given.frame_a, given.fit, "outside",
+            lead_high=given.numbers["lead_in"], name="socket side",
+        )  # fmt: skip
+        places = {"floor": given.frame_a.lifted(-deep)}
+        return finished(
+            given, given.a, cut=[tool], places=places, across=outline.size[0], depth=deep
+        )
+
+    def build_b(self, given: FitInput) -> PartState:
+        outline, depth = _plug(given), given.numbers["depth"]
+        root = 0.4 if given.b.body is not None else 0.0
+        tool = led(
+            outline, -root, depth, given.frame_b, given.fit, "inside",
+            lead_high=given.numbers["lead_in"], name="plug side",
+        )  # fmt: skip
+        prism = Prism(given.frame_b, outline, 0.0, depth)
+        places = {"plug end": given.frame_b.lifted(depth)}
+        return finished(
+            given, given.b, add=[tool], places=places, prism=prism, across=outline.size[0]
+        )
+
+    def meeting(self, given: FitInput) -> Meeting:
+        n, gap = given.numbers, given.gap_mm
+        inner, _outer = given.shares
+        socket, plug = _socket(given).size[0], _plug(given).size[0]
+        half = socket / 2
+        section = SectionView(
+            upright_cut(given.frame_a),
+            (-half - 5.0, -n["depth"] - n["headroom"] - 2.5),
+            (half + 5.0, 3.0),
+            (
+                Probe("side", (half - gap - 0.5, -n["depth"] / 2), (1.0, 0.0)),
+                Probe("headroom", (0.0, -n["depth"] / 2), (0.0, -1.0)),
+            ),
+            (("plug", 0.0, -n["depth"] / 3), ("socket", half + 3.0, -n["depth"] / 3)),
+        )
+        return Meeting(
+            seated(opposed(given.frame_a), given.frame_b),
+            (
+                Pair(
+                    "side",
+                    (given.fit, frozenset({"socket side"})),
+                    (given.fit, frozenset({"plug side"})),
+                    gap,
+                ),
+                Pair(
+                    "headroom",
+                    (given.fit, frozenset({"bottom"})),
+                    (given.fit, frozenset({"top"})),
+                    n["headroom"],
+                ),
+            ),
+            section,
+            (
+                WorkingLine("plug across", f"{n['across']:.2f} − 2 × {inner:.2f}", plug),
+                WorkingLine("socket across", f"{plug:.2f} + 2 × {gap:.2f}", socket),
+                WorkingLine(
+                    "socket depth",
+                    f"{n['depth']:.2f} + {n['headroom']:.2f}",
+                    n["depth"] + n["headroom"],
+                ),
+            ),
+            (WallLeft("a", "wall round the socket", 0.0, (given.fit, frozenset({"socket side"}))),),
+            _cautions(given),
+            Motion("slide", given.frame_a, 0.0, n["depth"] + 2.0, words="drawn out"),
+            touching=True,
+        )
+
+
+def _checked(given: FitInput) -> None:
+    positive(given, across="size across", depth="depth")
+    not_negative(given, headroom="headroom", lead_in="lead-in")
+    most = min(given.numbers["depth"], given.numbers["across"] / 4)
+    if given.numbers["lead_in"] > most:
+        raise BuildError(
+            f"a {given.numbers['lead_in']:g} mm lead-in does not fit this plug",
+            remedy=f"at most {most:.3g} mm",
+        )
+
+
+def _outline(form: str, across: float) -> Outline:
+    if across <= 0:
+        raise BuildError("nothing is left of the plug", remedy="a larger size, or a smaller gap")
+    if form == "round":
+        return disc(across / 2)
+    if form == "hexagonal":
+        return regular_polygon(6, across)
+    if form == "square":
+        return rectangle(across, across)
+    # a D is a circle less a sixth of its diameter
+    flat = rectangle(across * 2, across * 2).moved(0.0, across - across / 2 + across / 6)
+    return combine_outlines(disc(across / 2), flat, "common")
+
+
+def _plug(given: FitInput) -> Outline:
+    return _shifted(given, -given.shares[0])
+
+
+def _socket(given: FitInput) -> Outline:
+    return _shifted(given, given.shares[1])
+
+
+def _shifted(given: FitInput, by: float) -> Outline:
+    outline = _outline(given.words["form"], given.numbers["across"])
+    return offset_outline(outline, by) if by else outline
+
+
+def _cautions(given: FitInput) -> tuple[tuple[str, str], ...]:
+    lead, gap = given.numbers["lead_in"], given.gap_mm
+    if lead == 0:
+        return (("note", "no lead-in: the sharp edges meet when the plug goes in"),)
+    return (("good", f"the two lead-ins pass each other by {2 * lead + gap:.2f} mm a side"),)

@@ -1,0 +1,173 @@
+"""Flap in a rail: a U section mitred round three sides; the opening is the flap plus its gaps.
+
+The section grows outwards, so that the opening stays where it is when the wall changes.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from core.errors import BuildError
+from core.fits.pieces import box, finished, not_negative, positive, raised, seated
+from core.fits.registry import (
+    FitInput,
+    FitKind,
+    Meeting,
+    Motion,
+    Pair,
+    Probe,
+    SectionView,
+    WallLeft,
+    WorkingLine,
+    register,
+)
+from core.outlines import Outline, path_of, read_moves
+from core.outlines.loop import polygon_loop
+from core.solids import Frame
+from core.solids.swept import swept_body
+from core.steps.registry import Field
+from core.steps.state import PartState
+
+
+@register
+class Rail(FitKind):
+    """A flat flap that slides in a rail on three sides."""
+
+    kind = "rail"
+    title = "Flap in a rail"
+    also = ("sluice", "gate", "sliding door", "shutter", "channel", "slide", "groove")
+    roles = ("rail", "flap")
+    inner = "b"
+    on_a = True
+    fields = (
+        Field("opening", "length", "clear opening", "50 mm"),
+        Field("tall", "length", "height", "60 mm"),
+        Field("thick", "length", "thickness of the flap", "3 mm"),
+        Field("deep", "length", "how far the flap reaches into the rail", "4 mm"),
+        Field("wall", "length", "wall of the rail", "2.4 mm"),
+        Field("end_gap", "length", "gap at the flap's edges", "0.5 mm"),
+        Field("pull", "length", "flap above the rail, to pull it by", "10 mm"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return (
+            "A flap {thick} thick in a rail round an opening {opening} wide and {tall} high, "
+            "reaching {deep} into it, {end_gap} left at its edges, wall {wall}, {pull} of it above to pull by"
+        )
+
+    def build_a(self, given: FitInput) -> PartState:
+        n = given.numbers
+        positive(
+            given, opening="opening", tall="height", thick="thickness", deep="reach", wall="wall"
+        )
+        not_negative(given, end_gap="gap at the edges", pull="length above")
+        half, wall = _slot(given) / 2, n["wall"]
+        floor = n["deep"] + n["end_gap"]
+        # right is outwards from the opening (the path runs down, across and up), up through the flap
+        points = [
+            (0.0, -half), (0.0, -half - wall), (floor + wall, -half - wall), (floor + wall, half + wall),
+            (0.0, half + wall), (0.0, half), (floor, half), (floor, -half),
+        ]  # fmt: skip
+        names = [
+            "lip",
+            "rail outside",
+            "rail outside",
+            "rail outside",
+            "lip",
+            "slot side",
+            "slot floor",
+            "slot side",
+        ]
+        outline = Outline(polygon_loop(points, names))
+        path, _ = path_of(_path(n["opening"], n["tall"]))
+        body = swept_body(outline, path, False, given.frame_a, given.fit)
+        return finished(given, given.a, add=[body], slot=2 * half, opening=n["opening"])
+
+    def build_b(self, given: FitInput) -> PartState:
+        n = given.numbers
+        thick = n["thick"] - 2 * given.shares[0]
+        if thick <= 0:
+            raise BuildError(
+                "nothing is left of the flap", remedy="a thicker flap or a smaller gap"
+            )
+        wide, tall = n["opening"] + 2 * n["deep"], n["tall"] + n["deep"] + n["pull"]
+        body = raised(
+            box(wide, tall),
+            -thick / 2,
+            thick / 2,
+            given.frame_b,
+            given.fit,
+            top="flap front",
+            bottom="flap back",
+        )
+        places = {
+            "front": given.frame_b.lifted(thick / 2),
+            "back": given.frame_b.lifted(-thick / 2).facing_back(),
+        }
+        return finished(given, given.b, add=[body], places=places, thickness=thick, width=wide)
+
+    def meeting(self, given: FitInput) -> Meeting:
+        n, gap = given.numbers, given.gap_mm
+        slot, thick = _slot(given), n["thick"] - 2 * given.shares[0]
+        tall = n["tall"] + n["deep"] + n["pull"]
+        f = given.frame_a
+        # the flap stands on the rail's floor, its middle over the opening's
+        middle = f.shifted(0.0, -n["deep"] + tall / 2)
+        level = Frame(f.point(n["opening"] / 2, n["tall"] / 2, 0.0), f.x_axis, f.y_axis)
+        reach = n["deep"] + n["end_gap"] + n["wall"]
+        section = SectionView(
+            # u outwards into the rail, v through the flap's thickness
+            Frame(level.origin, f.x_axis, (-f.y_axis[0], -f.y_axis[1], -f.y_axis[2])),
+            (-6.0, -slot / 2 - n["wall"] - 1.5),
+            (reach + 1.5, slot / 2 + n["wall"] + 1.5),
+            (
+                Probe("side", (n["deep"] / 2, thick / 2 - 0.3), (0.0, 1.0)),
+                Probe("headroom", (n["deep"] - 0.4, 0.0), (1.0, 0.0)),
+            ),
+            (("flap", -3.0, 0.0), ("rail", reach - n["wall"] / 2, 0.0)),
+        )
+        return Meeting(
+            seated(middle, given.frame_b),
+            (
+                Pair(
+                    "side",
+                    (given.fit, frozenset({"slot side"})),
+                    (given.fit, frozenset({"flap front", "flap back"})),
+                    gap,
+                ),
+                Pair(
+                    "edge",
+                    (given.fit, frozenset({"slot floor"})),
+                    (given.fit, frozenset({"left", "right", "front"})),
+                    n["end_gap"],
+                ),
+            ),
+            section,
+            (
+                WorkingLine("slot", f"{thick:.2f} + 2 × {gap:.2f}", slot),
+                WorkingLine(
+                    "flap wide",
+                    f"{n['opening']:.2f} + 2 × {n['deep']:.2f}",
+                    n["opening"] + 2 * n["deep"],
+                ),
+                WorkingLine(
+                    "rail deep", f"{n['deep']:.2f} + {n['end_gap']:.2f}", n["deep"] + n["end_gap"]
+                ),
+                WorkingLine(
+                    "rail over all", f"{slot:.2f} + 2 × {n['wall']:.2f}", slot + 2 * n["wall"]
+                ),
+            ),
+            (WallLeft("a", "wall of the rail", n["wall"], (given.fit, frozenset({"slot side"}))),),
+            (("good", "split the rail at its mitres to print each side on edge"),),
+            Motion("slide", Frame(f.origin, f.z_axis, f.y_axis), 0.0, n["tall"], words="raised"),
+        )
+
+
+def _slot(given: FitInput) -> float:
+    """The slot: the flap as made, and a gap on either side."""
+    return given.numbers["thick"] - 2 * given.shares[0] + 2 * given.gap_mm
+
+
+def _path(opening: float, tall: float):  # type: ignore[no-untyped-def]
+    text = f"start {-opening / 2} {tall}, down {tall}, right {opening}, up {tall}"
+    return read_moves(text, lambda t, _: float(t))

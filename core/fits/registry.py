@@ -1,0 +1,221 @@
+"""What a kind of fit is. Adding one is adding a module that registers an instance."""
+
+from __future__ import annotations
+
+import math
+from abc import ABC, abstractmethod
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import ClassVar, TypeVar
+
+from core.measures.units import Quantity
+from core.process.model import Feel, Process
+from core.solids import Frame
+from core.solids.frame import Vector
+from core.steps.registry import Field
+from core.steps.state import PartState
+
+GIVES_WAY = ("outer", "inner", "half each")
+FaceSet = tuple[str, frozenset[str]]  # step id, face names
+
+
+@dataclass(frozen=True)
+class FitInput:
+    """What a fit may look at. ``gap_mm`` is per side, normal to the surfaces.
+
+    ``frame_a`` and ``frame_b`` are the places on the parts where the fit stands, z out of the
+    face, each in its own part's coordinates.
+    """
+
+    fit: str
+    gap_mm: float
+    gives_way: str
+    numbers: Mapping[str, float]
+    words: Mapping[str, str]
+    a: PartState
+    b: PartState
+    frame_a: Frame = field(default_factory=Frame)
+    frame_b: Frame = field(default_factory=Frame)
+    process: Process = field(default_factory=Process)
+    material_b: str = ""
+    up_b: Vector = (0.0, 0.0, 1.0)  # which way part b is printed, in its own coordinates
+
+    @property
+    def shares(self) -> tuple[float, float]:
+        """How much of the gap the inner and the outer part give, in mm."""
+        inner = {"inner": 1.0, "outer": 0.0, "half each": 0.5}[self.gives_way]
+        return self.gap_mm * inner, self.gap_mm * (1 - inner)
+
+
+@dataclass(frozen=True)
+class Pair:
+    """Two sets of faces that meet, and the distance asked for between them (None: contact)."""
+
+    name: str
+    a: FaceSet
+    b: FaceSet
+    asked_mm: float
+
+    tolerance_mm: float = 0.02
+
+
+@dataclass(frozen=True)
+class Probe:
+    """A line across the section along which a gap is dimensioned: from a point, one way.
+
+    Coordinates are in the section's own plane, mm: u outwards, v up, origin at its frame.
+    """
+
+    name: str
+    start: tuple[float, float]
+    direction: tuple[float, float]
+
+
+@dataclass(frozen=True)
+class WorkingLine:
+    """One line of the working: what it is, the formula with its numbers, and the value."""
+
+    label: str
+    formula: str
+    value_mm: float
+    unit: str = "mm"
+
+
+@dataclass(frozen=True)
+class SectionView:
+    """Where the meeting place is cut for the fit desk.
+
+    ``frame``: x is u (outwards), z is normal to the section plane; ``low`` and ``high`` are the
+    corners of the window, mm.
+    """
+
+    frame: Frame
+    low: tuple[float, float]
+    high: tuple[float, float]
+    probes: tuple[Probe, ...]
+    labels: tuple[tuple[str, float, float], ...] = ()
+
+
+@dataclass(frozen=True)
+class WallLeft:
+    """A wall that the fit leaves standing: of part ``a`` or ``b``, and the face it lies behind."""
+
+    of: str
+    what: str
+    asked_mm: float
+    face: FaceSet
+
+
+@dataclass(frozen=True)
+class Motion:
+    """How part b moves in part a: from its assembled position, over a range.
+
+    ``way``: ``turn`` about the axis' z in degrees, ``slide`` along it in mm, ``screw`` by turns in
+    degrees with ``lead_mm`` a turn along it, or ``track`` along ``path``, (turn °, along mm) pairs,
+    by the share of its length.
+    """
+
+    way: str
+    axis: Frame
+    low: float
+    high: float
+    lead_mm: float = 0.0
+    path: tuple[tuple[float, float], ...] = ()
+    words: str = ""
+
+
+@dataclass(frozen=True)
+class Stacked:
+    """Sizes that add up to one that matters: its name, mm, and what each adds with its spread."""
+
+    name: str
+    total_mm: float
+    parts: tuple[tuple[str, float, float], ...]  # name, mm, ± mm
+
+    @property
+    def worst_mm(self) -> float:
+        """The spread if every size strays fully the same way."""
+        return sum(spread for *_, spread in self.parts)
+
+    @property
+    def likely_mm(self) -> float:
+        """The spread by root-sum-square."""
+        return math.sqrt(sum(spread**2 for *_, spread in self.parts))
+
+
+@dataclass(frozen=True)
+class Meeting:
+    """How the two finished parts sit together: pose of b in a's coordinates, pairs, section."""
+
+    pose: Frame
+    pairs: tuple[Pair, ...]
+    section: SectionView
+    working: tuple[WorkingLine, ...]
+    walls_left: tuple[WallLeft, ...]
+    cautions: tuple[tuple[str, str], ...] = ()  # (severity, message)
+    motion: Motion | None = None
+    stack: tuple[Stacked, ...] = ()
+    in_place: bool = False  # printed together, as assembled
+    touching: bool = (
+        False  # the parts rest on each other: overlap is judged with facets allowed for
+    )
+
+
+@dataclass(frozen=True)
+class LaidOut:
+    """A track on the unrolled cylinder, mm: corners from the mouth, and the room there is for it."""
+
+    around_mm: float
+    wide_mm: float
+    deep_mm: float
+    copies: int
+    points: tuple[tuple[float, float], ...]
+
+
+class FitKind(ABC):
+    """A kind of fit between part a and part b."""
+
+    kind: ClassVar[str]
+    title: ClassVar[str]
+    also: ClassVar[tuple[str, ...]] = ()
+    fields: ClassVar[tuple[Field, ...]] = ()
+    roles: ClassVar[tuple[str, str]]  # what part a and part b are to each other
+    inner: ClassVar[str] = "a"  # which of them is the inner part, "a" or "b"
+    on_a: ClassVar[bool] = False  # it stands at a place on part a
+    on_b: ClassVar[bool] = False  # and at one on part b
+    feel: ClassVar[Feel] = "slide"  # what it is offered with
+    makes_b: ClassVar[bool] = True  # it can make the whole of part b
+
+    @abstractmethod
+    def sentence(self, words: Mapping[str, str]) -> str:
+        """The fit read aloud, with ``{field}`` where something is set."""
+
+    def names(self, a: PartState, words: Mapping[str, str]) -> dict[str, Quantity]:
+        """Names its fields may use besides the project's: sizes of part a it goes by."""
+        return {}
+
+    def laid_out(self, given: FitInput) -> LaidOut | None:
+        """What is drawn unrolled, though it may be impossible to cut; None where nothing is."""
+        return None
+
+    @abstractmethod
+    def build_a(self, given: FitInput) -> PartState:
+        """Part a with its side of the fit."""
+
+    @abstractmethod
+    def build_b(self, given: FitInput) -> PartState:
+        """Part b with its side of the fit."""
+
+    @abstractmethod
+    def meeting(self, given: FitInput) -> Meeting:
+        """How they meet. ``given.a`` is part a before the fit."""
+
+
+FITS: dict[str, FitKind] = {}
+K = TypeVar("K", bound=type[FitKind])
+
+
+def register(kind: K) -> K:
+    """Class decorator: makes a kind of fit known by its name."""
+    FITS[kind.kind] = kind()
+    return kind

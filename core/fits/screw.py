@@ -1,0 +1,384 @@
+"""Screw: bolt and nut, screw cap, tapped hole. The gap is square to the flanks and measured there.
+
+A radial offset r opens a flank by r·sin(half angle)·cos(lead angle) only, so the side that gives
+way moves its flanks along the axis until the gap asked for stands between them, and crest and
+root by as much as they need to clear.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+
+from core.errors import BuildError
+from core.fits.pieces import (
+    box,
+    disc,
+    finished,
+    not_negative,
+    positive,
+    raised,
+    seated,
+    upright_cut,
+)
+from core.fits.registry import (
+    FitInput,
+    FitKind,
+    Meeting,
+    Motion,
+    Pair,
+    Probe,
+    SectionView,
+    Stacked,
+    WallLeft,
+    WorkingLine,
+    register,
+)
+from core.outlines import regular_polygon
+from core.solids import Body, Frame
+from core.steps.registry import Field
+from core.steps.state import PartState
+from core.steps.thread import inside_thread, outside_thread
+from core.threads import Opening, Thread, opened, read_thread
+from core.threads.strength import SHEAR_MPA, engagement
+
+MAKES = ("hexagon nut", "round cap", "tapped hole only")
+FLANK_TRUTH_MM = 0.03
+
+
+@register
+class Screw(FitKind):
+    """A thread outside on one part, inside on the other."""
+
+    kind = "screw"
+    title = "Screw: bolt and nut, cap, tapped hole"
+    also = ("thread", "bolt", "nut", "cap", "tap", "jar", "bottle", "metric", "UNC", "trapezoidal")
+    roles = ("bolt", "nut")
+    on_a = True
+    on_b = True
+    feel = "free"
+    fields = (
+        Field(
+            "designation",
+            "name",
+            "thread",
+            "print 24x4",
+            hint="M12x1.5, 1/4-20 UNC, Tr20x4, print 24x4",
+        ),
+        Field("long", "length", "length on the bolt", "14 mm"),
+        Field("engaged", "length", "length in the nut", "10 mm"),
+        Field("screwed", "length", "screwed on by", "10 mm"),
+        Field("makes", "choice", "the other part is a", "hexagon nut", MAKES),
+        Field("wall", "length", "wall round the thread", "3 mm"),
+        Field("plate", "length", "plate of a cap", "2 mm"),
+        Field("grips", "count", "grips round a cap", "18"),
+        Field("start", "length", "thread starts outside the face by", "0"),
+        Field("lead_in", "length", "lead-in chamfer", "1 mm"),
+        Field("run_out", "length", "run-out on the bolt", "0"),
+        Field("relief", "length", "relief groove on the bolt", "0"),
+        Field("starts", "count", "starts", "1"),
+        Field("hand", "choice", "hand", "right", ("right", "left")),
+        Field("drawn", "choice", "drawn", "in full", ("in full", "as a mark only")),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        told = "Thread {designation}, {long} long on the bolt and {engaged} in the nut, screwed on by {screwed}; the other part is a {makes}"
+        if words["makes"] != "tapped hole only":
+            told += ", wall {wall}"
+        if words["makes"] == "round cap":
+            told += ", plate {plate}, {grips} grips"
+        told += "; lead-in {lead_in}, {hand} hand, {starts} starts, {drawn}"
+        for name, said in (
+            ("start", ", starting {start} outside the face"),
+            ("run_out", ", run-out {run_out}"),
+            ("relief", ", relief {relief}"),
+        ):
+            told += "" if words[name] in ("0", "") else said
+        return told
+
+    def build_a(self, given: FitInput) -> PartState:
+        thread, bolt, _ = _sides(given)
+        n = given.numbers
+        positive(given, long="length on the bolt", engaged="length in the nut")
+        not_negative(
+            given,
+            start="start",
+            lead_in="lead-in",
+            run_out="run-out",
+            relief="relief",
+            screwed="length screwed on",
+        )
+        if n["screwed"] > n["engaged"] and given.words["makes"] == "round cap":
+            raise BuildError(
+                "a cap cannot be screwed on further than its thread is deep",
+                remedy=f"at most {n['engaged']:g} mm",
+            )
+        numbers = {
+            "long": n["long"],
+            "start": n["start"],
+            "lead_in": n["lead_in"],
+            "run_out": n["run_out"],
+            "relief": n["relief"],
+        }
+        body = outside_thread(
+            given.a.solid(), given.frame_a, thread, bolt, given.fit, numbers, _modelled(given)
+        )
+        return finished(
+            given,
+            PartState(given.a.part, body, given.a.features, given.a.key),
+            major=thread.major,
+            pitch=thread.pitch,
+        )
+
+    def build_b(self, given: FitInput) -> PartState:
+        thread, _, nut = _sides(given)
+        n = given.numbers
+        state = given.b
+        frame = given.frame_b
+        if given.words["makes"] != "tapped hole only":
+            body = _blank(given, thread, nut, frame)
+            state = finished(given, state, add=[body])
+        elif state.body is None:
+            raise BuildError(
+                f"'{state.part}' has no solid yet to tap",
+                remedy="begin it, or let the fit make a nut or a cap",
+            )
+        numbers = {
+            "long": n["engaged"],
+            "start": n["start"],
+            "lead_in": n["lead_in"],
+            "relief": 0.0,
+        }
+        body = inside_thread(state, frame, thread, nut, given.fit, numbers, _modelled(given))
+        places = {"mouth": frame, "back": frame.lifted(-_blank_height(given)).facing_back()}
+        kept = PartState(state.part, body, given.b.features, state.key)
+        return finished(given, kept, places=places, bore=2 * nut.root, major=2 * nut.crest)
+
+    def meeting(self, given: FitInput) -> Meeting:
+        thread, bolt, nut = _sides(given)
+        n, gap = given.numbers, given.gap_mm
+        screwed = n["screwed"]
+        turns = screwed / thread.lead
+        hand = -1.0 if thread.left_hand else 1.0
+        # the nut's mouth looks at the bolt: turned over about x, then on by the turns it has taken
+        face = Frame(
+            given.frame_a.point(0, 0, -screwed), given.frame_a.x_axis, _minus(given.frame_a.z_axis)
+        )
+        face = face.turned(hand * 360 * turns)
+        meets = min(screwed, n["engaged"], n["long"])
+        middle = -meets / 2
+        crest, root = nut.crest - bolt.crest, nut.root - bolt.root
+        sides = [("lower flank", "upper flank"), ("upper flank", "lower flank")]
+        pairs: list[Pair] = []
+        if _modelled(given):
+            pairs = [
+                Pair(
+                    "flank",
+                    (given.fit, frozenset({"lower flank"})),
+                    (given.fit, frozenset({"upper flank", "lower flank"})),
+                    gap,
+                    FLANK_TRUTH_MM,
+                ),
+                Pair(
+                    "other flank",
+                    (given.fit, frozenset({"upper flank"})),
+                    (given.fit, frozenset({"upper flank", "lower flank"})),
+                    gap,
+                    FLANK_TRUTH_MM,
+                ),
+                Pair(
+                    "crest",
+                    (given.fit, frozenset({"crest"})),
+                    (given.fit, frozenset({"crest"})),
+                    crest,
+                    FLANK_TRUTH_MM,
+                ),
+                Pair(
+                    "root",
+                    (given.fit, frozenset({"root"})),
+                    (given.fit, frozenset({"bore"})),
+                    root,
+                    FLANK_TRUTH_MM,
+                ),
+            ]
+        del sides
+        half = thread.major / 2
+        window = min(2.2 * thread.pitch, meets / 2)
+        section = SectionView(
+            upright_cut(given.frame_a),
+            (bolt.root - 1.6, middle - window),
+            (half + min(n["wall"], 3.0) + 1.0, middle + window),
+            (Probe("side", (bolt.root - 0.2, _crest_height(thread, middle)), (1.0, 0.0)),),
+            (
+                ("bolt", bolt.root - 0.8, middle),
+                ("nut", half + min(n["wall"], 3.0) / 2 + 0.6, middle),
+            ),
+        )
+        strength = engagement(thread, meets)
+        radial = (
+            gap
+            / (
+                math.sin(math.radians(thread.half_angle_deg))
+                * math.cos(math.radians(thread.lead_angle_deg))
+            )
+            if thread.half_angle_deg
+            else math.inf
+        )
+        axial = thread.axial_of_normal(gap)
+        errors = given.process.errors
+        return Meeting(
+            seated(face, given.frame_b),
+            tuple(pairs),
+            section,
+            (
+                WorkingLine(
+                    "pitch diameter", f"{thread.name}, {thread.source}", thread.pitch_diameter
+                ),
+                WorkingLine(
+                    "gap as a shift along the axis",
+                    f"{gap:.3f} × √(1 + tan²{thread.half_angle_deg:g}° + tan²{thread.lead_angle_deg:.2f}°)",
+                    axial,
+                ),
+                WorkingLine(
+                    "gap as play on the radius",
+                    f"{gap:.3f} / (sin {thread.half_angle_deg:g}° × cos {thread.lead_angle_deg:.2f}°)",
+                    radial,
+                ),
+                WorkingLine(
+                    "bolt, over its crests",
+                    f"{thread.major:.3f} − 2 × {given.shares[0]:.2f}",
+                    2 * bolt.crest,
+                ),
+                WorkingLine("nut, at its roots", f"2 × {nut.crest:.3f}", 2 * nut.crest),
+                WorkingLine(
+                    "bored before threading",
+                    f"{thread.name} minor {thread.minor_internal:.3f}",
+                    2 * nut.root,
+                ),
+                WorkingLine(
+                    "turns engaged", f"{meets:.2f} / {thread.lead:.2f}", strength.turns, "turns"
+                ),
+                WorkingLine(
+                    "strips at about",
+                    f"π × {thread.minor_internal:.1f} × {meets:.1f} × share × {SHEAR_MPA:g} MPa",
+                    strength.strips_at_n,
+                    "N",
+                ),
+            ),
+            (WallLeft("b", "wall round the thread", n["wall"], (given.fit, frozenset({"crest"}))),)
+            if _modelled(given) and given.words["makes"] != "tapped hole only"
+            else (),
+            tuple(_cautions(given, thread, meets)),
+            Motion(
+                "screw",
+                given.frame_a,
+                0.0,
+                hand * 360 * min(turns + 1, 8),
+                hand * thread.lead,
+                words="unscrewed",
+            ),
+            (
+                Stacked(
+                    "gap on the flank",
+                    gap,
+                    (
+                        ("bolt", 0.0, errors.outer_sd),
+                        ("nut", 0.0, errors.inner_sd),
+                        ("print to print", 0.0, errors.sigma),
+                    ),
+                ),
+            ),
+        )
+
+
+def _minus(v: tuple[float, float, float]) -> tuple[float, float, float]:
+    return (-v[0], -v[1], -v[2])
+
+
+def _modelled(given: FitInput) -> bool:
+    return given.words["drawn"] == "in full"
+
+
+def _sides(given: FitInput) -> tuple[Thread, Opening, Opening]:
+    """The thread, the bolt's side and the nut's, opened by what each gives."""
+    starts = round(given.numbers["starts"])
+    thread = read_thread(given.words["designation"], starts, given.words["hand"] == "left")
+    inner, outer = given.shares
+    return thread, opened(thread, inner, True), opened(thread, outer, False)
+
+
+def _crest_height(thread: Thread, near: float) -> float:
+    """A height near ``near`` at which a crest of the bolt stands in the section plane."""
+    return round(near / thread.pitch) * thread.pitch
+
+
+def _blank_height(given: FitInput) -> float:
+    n = given.numbers
+    return n["engaged"] + (n["plate"] if given.words["makes"] == "round cap" else 0.0)
+
+
+def _blank(given: FitInput, thread: Thread, nut: Opening, frame: Frame) -> Body:
+    """The nut or cap before it is threaded, its mouth at the frame and its back below."""
+    n = given.numbers
+    positive(given, wall="wall")
+    radius = nut.crest + n["wall"]
+    tall = _blank_height(given)
+    if given.words["makes"] == "hexagon nut":
+        return raised(
+            regular_polygon(6, 2 * radius), -tall, 0.0, frame, given.fit, top="mouth", bottom="back"
+        )
+    body = raised(disc(radius), -tall, 0.0, frame, given.fit, top="mouth", bottom="back")
+    grips = round(n["grips"])
+    if grips > 0:
+        # flutes a third of the wall deep, so that it can be gripped and still prints upright
+        deep = min(n["wall"] / 3, 1.2)
+        for index in range(grips):
+            spot = frame.turned(360 / grips * index)
+            wide = min(2.0, 2 * math.pi * radius / grips / 2)
+            body = body - raised(
+                box(2 * deep, wide, radius, 0.0), -tall - 1, 1.0, spot, given.fit, "outside"
+            )
+    return body
+
+
+def _cautions(given: FitInput, thread: Thread, meets: float) -> list[tuple[str, str]]:
+    n = given.numbers
+    found = []
+    turns = meets / thread.lead
+    if turns < 1.5:
+        found.append(
+            (
+                "warning",
+                f"only {turns:.1f} turns engaged; at least 2 hold it straight (common practice, no source)",
+            )
+        )
+    if n["lead_in"] < (thread.major - thread.minor_external) / 2:
+        short = (thread.major - thread.minor_external) / 2 - n["lead_in"]
+        found.append(
+            (
+                "note",
+                f"the lead-in is {short:.2f} mm short of the thread's depth: it will not pass the partner's first ridge",
+            )
+        )
+    if 0 < n["relief"] < thread.pitch:
+        found.append(("note", f"a relief {n['relief']:g} mm wide is less than one pitch"))
+    if given.words["makes"] == "round cap" and round(n["grips"]) == 0:
+        found.append(("note", "a smooth round cap has nothing to turn it by: give it grips"))
+    if not _modelled(given):
+        found.append(
+            ("warning", "this thread is a mark only: it will not be in any file you take away")
+        )
+    if given.process.layer_mm > thread.pitch / 5:
+        found.append(
+            (
+                "warning",
+                f"a pitch of {thread.pitch:g} mm is under five layers of {given.process.layer_mm:g} mm: take a coarser thread",
+            )
+        )
+    found.append(
+        (
+            "note",
+            "printed threads are no rated fasteners: where a failure could hurt someone, ask a qualified person",
+        )
+    )
+    return found

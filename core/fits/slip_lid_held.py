@@ -1,0 +1,158 @@
+"""What holds a slip lid, and lets its air out: a detent bead and its groove, air grooves.
+
+A ring snap: strain = diametral undercut ÷ diameter (published snap-fit design guide for plastics
+by a maker of polycarbonate, from memory). The bead stands proud of the inner part; the groove in
+the skirt is the bead opened by the gap, so that on the finished lid nothing is strained.
+"""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from core.errors import BuildError
+from core.fits.pieces import box
+from core.fits.registry import FitInput, WorkingLine
+from core.fits.slip_lid_sizes import Sizes
+from core.outlines import flatten, offset_outline, segment_counts
+from core.process import material
+from core.solids import Body, Frame, Prism, Section, prism_body, stack
+from core.steps.state import Mouth
+
+ROOT_MM = 0.3
+
+
+def _middle(given: FitInput, sizes: Sizes) -> float:
+    """The height of the bead above the rim: half-way up the straight side."""
+    lead = given.numbers["lead_in"]
+    low, high = sizes.low + lead, sizes.low + given.numbers["engagement"] - lead
+    return (low + high) / 2
+
+
+def _ridge(given: FitInput, mouth: Mouth, sizes: Sizes, grow: float, side: str) -> Body:
+    """A 45° ridge round the inner part, ``grow`` larger square to its faces."""
+    high = given.numbers["bead"]
+    base = offset_outline(mouth.outer, -sizes.lip)
+    counts = segment_counts(base)
+    at = _middle(given, sizes)
+    # faces at 45°: grown square by g, the tip moves out by g and the foot along by g·√2
+    tip = high + grow
+    half = high + grow * math.sqrt(2)
+    flat = max(half - tip, 0.0)
+
+    def ring(out: float) -> list:  # type: ignore[type-arg]
+        return flatten(offset_outline(base, out), side, counts)[0]  # type: ignore[arg-type]
+
+    names = [["bead"] * len(ring(0.0)[0])]
+    sections = [Section(at - half - ROOT_MM, ring(-ROOT_MM)), Section(at - flat, ring(tip))]
+    if flat > 1e-6:
+        sections.append(Section(at + flat, ring(tip)))
+    sections.append(Section(at + half + ROOT_MM, ring(-ROOT_MM)))
+    return stack(sections, names, given.fit).moved(mouth.frame.matrix)
+
+
+def bead(given: FitInput, mouth: Mouth, sizes: Sizes) -> Body:
+    """The bead on the inner part, as a ring."""
+    _checked(given, sizes)
+    inner = offset_outline(mouth.outer, -sizes.lip - ROOT_MM)
+    at, high = _middle(given, sizes), given.numbers["bead"]
+    core = prism_body(Prism(mouth.frame, inner, at - high - 2, at + high + 2), given.fit, "outside")
+    return _ridge(given, mouth, sizes, 0.0, "inside") - core
+
+
+def bead_groove(given: FitInput, mouth: Mouth, sizes: Sizes) -> Body:
+    """The groove in the skirt, in the lid's own coordinates."""
+    groove = _ridge(given, mouth, sizes, given.gap_mm, "outside")
+    back = Frame().lifted(-sizes.low).matrix
+    to_lid = mouth.frame
+    square = np.vstack([to_lid.matrix, [0.0, 0.0, 0.0, 1.0]])
+    return groove.moved(np.linalg.inv(square)[:3]).moved(back)
+
+
+def _checked(given: FitInput, sizes: Sizes) -> None:
+    high, room = given.numbers["bead"], given.numbers["engagement"] - 2 * given.numbers["lead_in"]
+    need = 2 * (high + given.gap_mm * math.sqrt(2))
+    if need > room:
+        raise BuildError(
+            f"a bead {high:g} mm high needs {need:.2f} mm of straight side; there are {room:.2f} mm",
+            remedy="a lower bead, or more engagement",
+        )
+    if high <= given.gap_mm:
+        raise BuildError(
+            f"a bead {high:g} mm high is no higher than the gap: it would hold nothing",
+            remedy=f"more than {given.gap_mm:g} mm",
+        )
+
+
+def air_grooves(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[Body]:
+    """Upright grooves in the skirt's inside through which the air escapes, in lid coordinates."""
+    count = round(given.numbers["air"])
+    if count <= 0:
+        return []
+    deep, wide = _groove(given, sizes)
+    reach = max(mouth.outer.size)
+    inside = offset_outline(mouth.outer, -sizes.skirt)
+    outside = offset_outline(inside, deep)
+    ring = prism_body(
+        Prism(Frame(), outside, -1.0, sizes.ceiling - sizes.low), given.fit, "outside"
+    )
+    found = []
+    for index in range(count):
+        spoke = Frame().turned(360 / count * index + 180 / count)
+        slot = prism_body(
+            Prism(spoke, box(reach, wide, reach / 2, 0.0), -1.0, sizes.ceiling - sizes.low),
+            given.fit,
+            "outside",
+        )
+        found.append(slot & ring)
+    return found
+
+
+def _groove(given: FitInput, sizes: Sizes) -> tuple[float, float]:
+    """Depth and width of an air groove: a third of the skirt, and a millimetre and a half."""
+    thick = sizes.skirt if given.words["school"] == "lip" else given.numbers["skirt"]
+    return thick / 3, 1.5
+
+
+def held_working(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[WorkingLine]:
+    """The air's way out, and the strain of the ring."""
+    gap, high = given.gap_mm, given.numbers["bead"]
+    deep, wide = _groove(given, sizes)
+    count = round(given.numbers["air"])
+    around = offset_outline(mouth.outer, -sizes.lip).outer.length
+    area = around * gap + count * deep * wide
+    lines = [
+        WorkingLine(
+            "air escapes through",
+            f"{around:.1f} × {gap:.2f} + {count} × {deep:.2f} × {wide:.2f}",
+            area,
+            "mm²",
+        )
+    ]
+    if high > 0:
+        under = 2 * (high - gap)
+        across = min(mouth.outer.size)
+        lines.append(
+            WorkingLine(
+                "ring strain",
+                f"2 × ({high:.2f} − {gap:.2f}) / {across:.2f}",
+                under / across * 100,
+                "%",
+            )
+        )
+    return lines
+
+
+def held_cautions(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[tuple[str, str]]:
+    """What the bead asks of the material."""
+    high = given.numbers["bead"]
+    if high <= 0:
+        return []
+    strain = 2 * (high - given.gap_mm) / min(mouth.outer.size) * 100
+    stuff = material(given.material_b or given.process.material)
+    if stuff.strain_once_percent is None:
+        return []
+    state = "good" if strain <= stuff.strain_once_percent else "warning"
+    words = f"the bead stretches the skirt by {strain:.1f} %; {stuff.name} bears {stuff.strain_once_percent:g} % once"
+    return [(state, words)]

@@ -1,0 +1,84 @@
+"""The sizes of a slip lid, refused with the value that would work."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from core.errors import BuildError
+from core.fits.registry import FitInput
+from core.steps.state import Mouth
+
+
+@dataclass(frozen=True)
+class Sizes:
+    """Insets of the mating surfaces from the base's outside (> 0 inwards), and heights, mm.
+
+    Heights count from the rim of the base.
+    """
+
+    lip: float  # the inner part's mating surface
+    skirt: float  # the outer part's mating surface
+    lid: float  # the lid's outside
+    low: float  # underside of the skirt
+    ceiling: float
+    top: float
+
+
+def headroom(given: FitInput) -> float:
+    return given.numbers["headroom"] if given.words["school"] == "lip" else 0.0
+
+
+def lid_sizes(given: FitInput, mouth: Mouth) -> Sizes:
+    """Every size of the fit, refused with the value that would work."""
+    numbers = given.numbers
+    lip_gives, skirt_gives = given.shares
+    engagement, plate = numbers["engagement"], numbers["plate"]
+    for name in ("engagement", "plate"):
+        if numbers[name] <= 0:
+            raise BuildError(f"the {name} is {numbers[name]:g} mm", remedy=f"a {name} above nought")
+    for name in ("headroom", "lead_in"):
+        if numbers[name] < 0:
+            word = name.replace("_", "-")
+            raise BuildError(f"the {word} is {numbers[name]:g} mm", remedy="nought or more")
+    if given.words["school"] == "lip":
+        seam = numbers["seam"]
+        lip, skirt = seam + lip_gives, seam - skirt_gives
+        left = mouth.wall - lip
+        if skirt <= 0:
+            raise BuildError(
+                f"no skirt is left: seam {seam:.4g} − gap {skirt_gives:.4g} = {skirt:.4g} mm",
+                remedy=f"a seam of more than {skirt_gives:.4g} mm",
+            )
+        if left <= 0:
+            raise BuildError(
+                f"no lip is left: wall {mouth.wall:.4g} − seam {seam:.4g} − gap {lip_gives:.4g} "
+                f"= {left:.4g} mm",
+                remedy=f"a wall of more than {lip:.4g} mm, or a smaller seam",
+            )
+        ceiling = engagement + numbers["headroom"]
+        sizes = Sizes(lip, skirt, 0.0, 0.0, ceiling, ceiling + plate)
+        thin = min(left, skirt)
+    else:
+        lip, skirt = lip_gives, -skirt_gives
+        if numbers["skirt"] <= 0:
+            raise BuildError("the skirt has no thickness", remedy="a skirt above nought")
+        if engagement >= mouth.height:
+            raise BuildError(
+                f"the cap reaches {engagement:.4g} mm down a base {mouth.height:.4g} mm high",
+                remedy=f"less than {mouth.height:.4g} mm",
+            )
+        if lip >= mouth.wall:
+            raise BuildError(
+                f"no wall is left: wall {mouth.wall:.4g} − gap {lip:.4g} mm",
+                remedy="a thicker wall, or let the lid give way",
+            )
+        sizes = Sizes(lip, skirt, skirt - numbers["skirt"], -engagement, 0.0, plate)
+        thin = min(mouth.wall - lip, numbers["skirt"])
+    most = min(thin, engagement)
+    if numbers["lead_in"] > most:
+        raise BuildError(
+            f"a {numbers['lead_in']:.4g} mm lead-in does not fit on {thin:.4g} mm of wall",
+            remedy=f"at most {math.floor(most * 1000) / 1000:g} mm",
+        )
+    return sizes

@@ -1,0 +1,126 @@
+"""Strap clamp: a slot for a belt or strap, and a screw that reaches it; both keep their places."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from core import hardware
+from core.errors import BuildError
+from core.fits.pieces import box, disc, finished, positive, raised, seated
+from core.fits.registry import (
+    FitInput,
+    FitKind,
+    Meeting,
+    Motion,
+    Pair,
+    Probe,
+    SectionView,
+    WallLeft,
+    WorkingLine,
+    register,
+)
+from core.hardware.tables import CLEARANCE
+from core.solids import Frame
+from core.steps.registry import Field
+from core.steps.state import PartState
+
+
+@register
+class StrapClamp(FitKind):
+    """A strap through a block, clamped by a screw from above."""
+
+    kind = "strap clamp"
+    title = "Belt or strap clamp"
+    also = ("belt", "webbing", "slot", "clamp screw", "band")
+    roles = ("block", "strap")
+    inner = "b"
+    feel = "free"
+    on_a = True
+    fields = (
+        Field("wide", "length", "width of the strap", "15 mm"),
+        Field("thick", "length", "thickness of the strap", "2 mm"),
+        Field("through", "length", "length of the slot", "20 mm"),
+        Field("under", "length", "slot under the top of the face", "0"),
+        Field("screw", "choice", "clamp screw", "M4", tuple(CLEARANCE)),
+        Field("cover", "length", "screw's way to the slot", "8 mm"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return (
+            "A slot for a strap {wide} × {thick}, {through} through, {under} above the middle of the face, "
+            "and an {screw} screw tapped {cover} down to it"
+        )
+
+    def build_a(self, given: FitInput) -> PartState:
+        positive(given, wide="width", thick="thickness", through="length", cover="way")
+        n, f = given.numbers, given.frame_a
+        outer = given.shares[1]
+        tall = n["thick"] + 2 * outer
+        slot = raised(
+            box(n["wide"] + 2 * outer, tall, 0.0, n["under"]), -n["through"] - 0.5, 0.5, f, given.fit, "outside",
+            top="mouth", bottom="mouth",
+        )  # fmt: skip
+        drill = hardware.tap_drill(given.words["screw"]) / 2
+        if 2 * drill > n["wide"]:
+            raise BuildError("the screw is wider than the strap", remedy="a thinner screw")
+        foot = f.point(0.0, n["under"] + tall / 2, -n["through"] / 2)
+        axis = Frame(foot, f.x_axis, f.y_axis)
+        screw = raised(
+            disc(drill),
+            -0.3,
+            n["cover"] + 0.5,
+            axis,
+            given.fit,
+            "outside",
+            top="screw mouth",
+            bottom="screw end",
+        )
+        return finished(given, given.a, cut=[slot, screw], slot=tall, screw=2 * drill)
+
+    def build_b(self, given: FitInput) -> PartState:
+        n, inner = given.numbers, given.shares[0]
+        strap = raised(
+            box(n["wide"] - 2 * inner, n["thick"] - 2 * inner), -n["through"] - 8.0, 8.0, given.frame_b, given.fit,
+            top="strap end", bottom="strap end",
+        )  # fmt: skip
+        return finished(given, given.b, add=[strap])
+
+    def meeting(self, given: FitInput) -> Meeting:
+        n, gap, f = given.numbers, given.gap_mm, given.frame_a
+        middle = f.shifted(0.0, n["under"])
+        fit = given.fit
+        sides = frozenset({"front", "right", "back", "left"})
+        level = Frame(middle.point(0.0, 0.0, -n["through"] / 2), f.x_axis, f.z_axis)
+        half = n["wide"] / 2
+        section = SectionView(
+            Frame(level.origin, f.x_axis, f.z_axis),
+            (-half - 4.0, -n["thick"] / 2 - 4.0),
+            (half + 4.0, n["thick"] / 2 + min(n["cover"], 8.0) + 2.0),
+            (
+                Probe("side", (half - gap - 0.6, 0.0), (1.0, 0.0)),
+                Probe("headroom", (half * 0.7, 0.0), (0.0, 1.0)),
+            ),
+            (("strap", 0.0, 0.0), ("block", half + 2.2, 0.0)),
+        )
+        turns = n["cover"] / 0.7
+        return Meeting(
+            seated(middle, given.frame_b),
+            (Pair("all round", (fit, sides), (fit, sides), gap),),
+            section,
+            (
+                WorkingLine("slot wide", f"{n['wide']:.2f} + 2 × {gap:.2f}", n["wide"] + 2 * gap),
+                WorkingLine("slot high", f"{n['thick']:.2f} + 2 × {gap:.2f}", n["thick"] + 2 * gap),
+                WorkingLine(
+                    "hole for the screw",
+                    f"{given.words['screw']}, d − P",
+                    hardware.tap_drill(given.words["screw"]),
+                ),
+            ),
+            (WallLeft("a", "wall round the slot", 0.0, (fit, sides)),),
+            (
+                ("good", f"the screw reaches the slot after {n['cover']:.1f} mm")
+                if turns > 3
+                else ("warning", f"only {n['cover']:.1f} mm of thread holds the clamp screw"),
+            ),
+            Motion("slide", f, 0.0, n["through"], words="drawn through"),
+        )

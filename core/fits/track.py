@@ -1,0 +1,386 @@
+"""Groove and nub: a twist lock or a maze round a cylinder.
+
+The track is told on the unrolled cylinder as straight moves from the mouth: ``down 8, right 20,
+up 3``. The nub is a cone frustum; the groove is what it sweeps, opened by the gap. Flanks of 45°
+print without support; parallel flanks hold a key better. A groove whose flanks stood square to the
+cylinder would narrow with depth, so the nub's own shape is swept instead.
+"""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Mapping
+
+import numpy as np
+from manifold3d import Manifold
+from numpy.typing import NDArray
+
+from core.errors import BuildError
+from core.fits.pieces import disc, finished, not_negative, positive, raised, seated
+from core.fits.registry import (
+    FitInput,
+    FitKind,
+    LaidOut,
+    Meeting,
+    Motion,
+    Pair,
+    Probe,
+    SectionView,
+    WallLeft,
+    WorkingLine,
+    register,
+)
+from core.fits.track_path import Track, read_track
+from core.outlines import open_run, plain_value, read_moves
+from core.solids import Body, Frame
+from core.solids.body import Source
+from core.solids.stack import close_mesh
+from core.steps.registry import Field
+from core.steps.state import PartState
+from core.steps.thread import host_radius
+
+ROUND = 32
+STEP_DEG = 3.0
+OUT_MM = 1.0
+
+
+@register
+class GrooveAndNub(FitKind):
+    """A sleeve whose nubs travel in a groove round a cylinder."""
+
+    kind = "track"
+    title = "Groove and nub: twist lock or maze"
+    also = ("bayonet", "twist lock", "maze", "cam", "key and track", "puzzle")
+    roles = ("cylinder", "sleeve")
+    on_a = True
+    fields = (
+        Field("path", "moves", "track from the mouth", "down 8 mm, right 18 mm, up 3 mm"),
+        Field("nub", "length", "width of the nub", "4 mm"),
+        Field("deep", "length", "depth of the nub", "1.2 mm"),
+        Field("flank", "angle", "flanks lean", "45 deg"),
+        Field("nubs", "count", "nubs round the sleeve", "2"),
+        Field("wall", "length", "wall of the sleeve", "2.4 mm"),
+        Field("tall", "length", "height of the sleeve", "14 mm"),
+        Field("top", "choice", "sleeve", "closed above", ("closed above", "open above")),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return (
+            "A track {path} for {nubs} nubs {nub} wide and {deep} deep, flanks leaning {flank}; "
+            "sleeve {tall} high, wall {wall}, {top}"
+        )
+
+    def laid_out(self, given: FitInput) -> LaidOut | None:
+        n = given.numbers
+        run = open_run(read_moves(given.words["path"], plain_value))
+        if not run:
+            return None
+        points = (run[0].a, *(segment.b for segment in run))
+        lowest = min(y for _, y in points)
+        radius = host_radius(given.a.solid(), given.frame_a, lowest / 2)
+        if radius is None:
+            return None
+        return LaidOut(
+            2 * math.pi * radius,
+            _groove_width(given),
+            n["tall"] - given.gap_mm - n["nub"] / 2,
+            max(1, round(n["nubs"])),
+            points,
+        )
+
+    def build_a(self, given: FitInput) -> PartState:
+        track, radius = _laid(given)
+        shape = _shape(given, radius)
+        groove: Manifold | None = None
+        for index in range(round(given.numbers["nubs"])):
+            piece = _swept(track, shape, 360 / round(given.numbers["nubs"]) * index)
+            groove = piece if groove is None else groove + piece
+        assert groove is not None
+        tool = _named(groove, given.fit, "groove").moved(given.frame_a.matrix)
+        return finished(given, given.a, cut=[tool], around=2 * math.pi * radius)
+
+    def build_b(self, given: FitInput) -> PartState:
+        track, radius = _laid(given)
+        n = given.numbers
+        positive(given, wall="wall", tall="height")
+        inner = radius + given.gap_mm
+        outer = inner + n["wall"]
+        end = track.points[-1]
+        # the sleeve's own origin is its open end; the mouth of the cylinder lies this far inside it
+        inside = n["tall"] - _above(given)
+        nub_at = inside + end[1]
+        if not n["nub"] / 2 < nub_at < n["tall"]:
+            raise BuildError(
+                f"a sleeve {n['tall']:g} mm high does not reach down to the end of the track",
+                remedy=f"more than {-end[1] + n['nub'] / 2 + _above(given):.2f} mm",
+            )
+        f = given.frame_b
+        body = raised(
+            disc(outer),
+            0.0,
+            n["tall"] + _roof(given),
+            f,
+            given.fit,
+            top="sleeve top",
+            bottom="sleeve foot",
+        )
+        bore = raised(
+            disc(inner),
+            -1.0,
+            n["tall"] + (0.0 if _roof(given) else 1.0),
+            f,
+            given.fit,
+            "outside",
+            top="ceiling",
+            bottom="mouth",
+        )
+        made = finished(given, given.b, add=[body])
+        made = finished(
+            given, PartState(made.part, made.body, given.b.features, made.key), cut=[bore]
+        )
+        nubs = [
+            _named(
+                _frustum(given, radius, inner, nub_at, 360 / round(n["nubs"]) * i), given.fit, "nub"
+            ).moved(f.matrix)
+            for i in range(round(n["nubs"]))
+        ]
+        return finished(
+            given,
+            PartState(made.part, made.body, given.b.features, made.key),
+            add=nubs,
+            bore=2 * inner,
+        )
+
+    def meeting(self, given: FitInput) -> Meeting:
+        track, radius = _laid(given)
+        n, gap, f = given.numbers, given.gap_mm, given.frame_a
+        around = 2 * math.pi * radius
+        end = track.points[-1]
+        turn = end[0] / around * 360
+        seat = f.lifted(-(n["tall"] - _above(given))).turned(turn)
+        path = tuple((p[0] / around * 360 - turn, p[1] - end[1]) for p in reversed(track.points))
+        out = (path[-1][0], path[-1][1] + n["tall"])
+        wide = _groove_width(given)
+        neighbours = track.closest(around, round(n["nubs"]))
+        at = Frame(
+            f.turned(turn).point(radius, 0.0, end[1]), f.turned(turn).x_axis, f.turned(turn).z_axis
+        )
+        plane = Frame(at.origin, at.x_axis, tuple(-v for v in at.y_axis))  # type: ignore[arg-type]
+        section = SectionView(
+            plane,
+            (-n["deep"] - 3.0, -n["nub"]),
+            (gap + n["wall"] + 1.5, n["nub"]),
+            (
+                Probe("headroom", (-n["deep"] + gap + 0.2, 0.0), (-1.0, 0.0)),
+                Probe("side", (gap + 0.3, n["nub"] * 0.85), (-1.0, 0.0)),
+            ),
+            (("nub", -n["deep"] / 2, 0.0), ("cylinder", -n["deep"] - 1.6, n["nub"] * 0.6)),
+        )
+        cautions: list[tuple[str, str]] = [("good", f"the key travels {track.told(around)}")]
+        if neighbours is not None:
+            left = neighbours - wide
+            if left < 0:
+                cautions.append(("stop", f"the groove runs into itself: {-left:.2f} mm too close"))
+            elif left < 2 * given.process.line_mm:
+                cautions.append(
+                    ("warning", f"only {left:.2f} mm of wall stands between neighbouring grooves")
+                )
+            else:
+                cautions.append(
+                    ("good", f"{left:.2f} mm of wall stands between neighbouring grooves")
+                )
+        if n["flank"] < 45:
+            cautions.append(
+                (
+                    "note",
+                    f"flanks of {n['flank']:g}° overhang where the groove runs round: 45° prints without support (common practice, no source)",
+                )
+            )
+        if not track.locks():
+            cautions.append(("note", "nothing locks it: end the track with a short move back up"))
+        return Meeting(
+            seated(seat, given.frame_b),
+            (
+                Pair(
+                    "nub", (given.fit, frozenset({"groove"})), (given.fit, frozenset({"nub"})), gap
+                ),
+            ),
+            section,
+            (
+                WorkingLine("round the cylinder", f"π × {2 * radius:.2f}", around),
+                WorkingLine(
+                    "track goes round",
+                    " + ".join(f"{abs(x):.2f}" for x in track.along()) or "0",
+                    sum(abs(x) for x in track.along()),
+                ),
+                WorkingLine(
+                    "groove at the surface",
+                    f"{n['nub']:.2f} + 2 × {gap:.2f} / cos {n['flank']:g}°",
+                    wide,
+                ),
+                WorkingLine("groove deep", f"{n['deep']:.2f} − {gap:.2f} + {gap:.2f}", n["deep"]),
+                WorkingLine("sleeve bore", f"{2 * radius:.2f} + 2 × {gap:.2f}", 2 * (radius + gap)),
+            ),
+            (WallLeft("a", "wall under the groove", 0.0, (given.fit, frozenset({"groove"}))),),
+            tuple(cautions),
+            Motion("track", f, 0.0, 1.0, around, (*path, out), "travels to the mouth and off"),
+        )
+
+
+def _roof(given: FitInput) -> float:
+    return given.numbers["wall"] if given.words["top"] == "closed above" else 0.0
+
+
+def _above(given: FitInput) -> float:
+    """How far the sleeve stands above the mouth with the nub at the end: what a lock needs."""
+    return given.gap_mm + max(
+        -min(p[1] for p in _track(given).points) + _track(given).points[-1][1], 0.0
+    )
+
+
+def _track(given: FitInput) -> Track:
+    return read_track(given.words["path"])
+
+
+def _groove_width(given: FitInput) -> float:
+    """Width of the groove at the surface: the nub, and the gap square to its flanks, mm."""
+    flank = math.radians(given.numbers["flank"])
+    return given.numbers["nub"] + 2 * given.gap_mm / math.cos(flank)
+
+
+def _laid(given: FitInput) -> tuple[Track, float]:
+    """The track, checked against the cylinder it is laid on, and the cylinder's radius."""
+    n = given.numbers
+    positive(given, nub="width of the nub", deep="depth of the nub")
+    not_negative(given, flank="flank")
+    track = _track(given)
+    lowest = min(p[1] for p in track.points)
+    radius = host_radius(given.a.solid(), given.frame_a, lowest / 2)
+    if radius is None:
+        raise BuildError(
+            "there is no cylinder round this axis", remedy="place it on the end of a round body"
+        )
+    around = 2 * math.pi * radius
+    count = round(n["nubs"])
+    if count < 1:
+        raise BuildError("a sleeve without nubs", remedy="1 nub or more")
+    if n["flank"] >= 75 or n["nub"] / 2 - n["deep"] * math.tan(math.radians(n["flank"])) < 0.2:
+        raise BuildError(
+            "the nub comes to a point before it is as deep as asked",
+            remedy=f"a nub of more than {2 * (n['deep'] * math.tan(math.radians(n['flank'])) + 0.2):.2f} mm, or steeper flanks",
+        )
+    span = track.span()
+    if span + n["nub"] + 2 * given.gap_mm > around / count + 1e-9:
+        over = span + n["nub"] + 2 * given.gap_mm - around / count
+        raise BuildError(
+            f"the track goes {span:.2f} mm round and runs into the next by {over:.2f} mm: "
+            f"there are {around / count:.2f} mm for each of {count}",
+            remedy=f"at most {around / count - n['nub'] - 2 * given.gap_mm:.2f} mm, or fewer nubs",
+        )
+    return track, radius
+
+
+class _Shape:
+    """A frustum on the cylinder: its radius at the surface and at the floor, and where those lie."""
+
+    def __init__(self, at_surface: float, at_floor: float, surface: float, floor: float) -> None:
+        self.at_surface, self.at_floor, self.surface, self.floor = (
+            at_surface,
+            at_floor,
+            surface,
+            floor,
+        )
+
+    def points(self, angle: float, height: float, reach: float = 1.0) -> NDArray[np.float64]:
+        """Corners of the frustum at a place on the cylinder."""
+        turns = 2 * math.pi * np.arange(ROUND) / ROUND
+        slope = (self.at_surface - self.at_floor) / (self.surface - self.floor)
+        top = self.surface + OUT_MM
+        rings = []
+        for radius, wide in ((self.floor, self.at_floor), (top, self.at_surface + slope * OUT_MM)):
+            u, v = wide * reach * np.cos(turns), wide * reach * np.sin(turns) + height
+            x = radius * math.cos(angle) - u * math.sin(angle)
+            y = radius * math.sin(angle) + u * math.cos(angle)
+            rings.append(np.column_stack([x, y, v]))
+        return np.vstack(rings)
+
+
+def _shape(given: FitInput, radius: float) -> _Shape:
+    """The groove: the nub opened by the gap square to its flank and at its tip."""
+    n, gap = given.numbers, given.gap_mm
+    lean = math.tan(math.radians(n["flank"]))
+    inner = radius + gap  # the sleeve's bore, where the nub is as wide as asked
+    tip = inner - n["deep"]
+    floor = tip - gap
+    opened = gap / math.cos(math.radians(n["flank"]))
+    return _Shape(
+        n["nub"] / 2 - (inner - radius) * lean + opened,
+        n["nub"] / 2 - (inner - floor) * lean + opened,
+        radius,
+        floor,
+    )
+
+
+def _swept(track: Track, shape: _Shape, turned: float) -> Manifold:
+    """The groove: hulls of neighbouring frustums along the track, out past the mouth."""
+    reach = 1 / math.cos(math.pi / ROUND)
+    radius = shape.surface
+    first = track.points[0]
+    points = [(first[0], first[1] + shape.at_surface + OUT_MM), *track.points]
+    pieces = []
+    for (x0, y0), (x1, y1) in itertools.pairwise(points):
+        steps = max(1, math.ceil(abs(x1 - x0) / radius / math.radians(STEP_DEG)))
+        for i in range(steps):
+            ends = []
+            for share in (i / steps, (i + 1) / steps):
+                angle = (x0 + (x1 - x0) * share) / radius + math.radians(turned)
+                ends.append(shape.points(angle, y0 + (y1 - y0) * share, reach))
+            pieces.append(Manifold.hull_points(np.vstack(ends)))
+    from manifold3d import OpType
+
+    return Manifold.batch_boolean(pieces, OpType.Add)
+
+
+def _frustum(
+    given: FitInput, radius: float, inner: float, height: float, turned: float
+) -> Manifold:
+    n = given.numbers
+    lean = math.tan(math.radians(n["flank"]))
+    # rooted in the sleeve's wall, as wide as asked at its bore
+    shape = _Shape(n["nub"] / 2, n["nub"] / 2 - n["deep"] * lean, inner, inner - n["deep"])
+    turns = 2 * math.pi * np.arange(ROUND) / ROUND
+    root = min(n["wall"] * 0.6, 1.0)
+    angle = math.radians(turned)
+    rings = []
+    for at, wide in (
+        (inner - n["deep"], shape.at_floor),
+        (inner, shape.at_surface),
+        (inner + root, shape.at_surface),
+    ):
+        u, v = wide * np.cos(turns), wide * np.sin(turns) + height
+        rings.append(
+            np.column_stack(
+                [
+                    at * math.cos(angle) - u * math.sin(angle),
+                    at * math.sin(angle) + u * math.cos(angle),
+                    v,
+                ]
+            )
+        )
+    return Manifold.hull_points(np.vstack(rings))
+
+
+def _named(solid: Manifold, step: str, face: str) -> Body:
+    mesh = solid.to_mesh64()
+    points = np.asarray(mesh.vert_properties, dtype=np.float64)[:, :3]
+    triangles = np.asarray(mesh.tri_verts, dtype=np.int64)
+    if len(mesh.merge_from_vert):
+        into = np.arange(len(points))
+        into[np.asarray(mesh.merge_from_vert, dtype=np.int64)] = np.asarray(
+            mesh.merge_to_vert, dtype=np.int64
+        )
+        triangles = into[triangles]
+    return close_mesh(
+        points, triangles, np.zeros(len(triangles), dtype=np.int64), Source(step, (face,))
+    )

@@ -1,0 +1,18 @@
+"""Files in and out: the only place in the core that touches bytes of a format.
+
+Map
+    meshes      STL, OBJ, PLY and GLB through trimesh
+    reading     STL, 3MF, OBJ, PLY and GLB read in, with limits
+    tracing     SVG and DXF drawings read into outlines
+    svg         an outline with its arcs as true arcs
+    threemf     3MF with names, units and colours through lib3mf
+    binary      the compact mesh a screen draws: positions, triangles, faces
+    export      parts of a solution as files, in one format
+
+Exports stand each part in its printing stance, in millimetres (3MF says so in the file).
+"""
+
+from core.formats.binary import pack_mesh, unpack_mesh
+from core.formats.export import FORMATS, export_part, export_project
+
+__all__ = ["FORMATS", "export_part", "export_project", "pack_mesh", "unpack_mesh"]

@@ -1,0 +1,33 @@
+"""Bought hardware by name: screws, nuts, inserts and bearings, each table with its source.
+
+Map
+    tables      the sizes, one table a standard
+    lookup      a name to its sizes; refuses what is not listed with the nearest that is
+
+All values from memory of the standard named beside each table. Lengths in mm.
+"""
+
+from core.hardware.lookup import (
+    bearing,
+    clearance_hole,
+    countersunk_head,
+    hex_nut,
+    insert,
+    socket_head,
+    tap_drill,
+)
+from core.hardware.tables import Bearing, Head, HexNut, Insert
+
+__all__ = [
+    "Bearing",
+    "Head",
+    "HexNut",
+    "Insert",
+    "bearing",
+    "clearance_hole",
+    "countersunk_head",
+    "hex_nut",
+    "insert",
+    "socket_head",
+    "tap_drill",
+]

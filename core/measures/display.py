@@ -1,0 +1,55 @@
+"""Numbers as people read them. The screen and the workings share these."""
+
+from __future__ import annotations
+
+from core.measures.units import ANGLE, LENGTH, NUMBER, UNITS, LengthUnit, Quantity
+
+
+def plain(value: float, digits: int = 3) -> str:
+    """A number without trailing noughts.
+
+    >>> plain(1.10), plain(28.575), plain(-0.0)
+    ('1.1', '28.575', '0')
+    """
+    text = f"{value:.{digits}f}".rstrip("0").rstrip(".") if digits else f"{value:.0f}"
+    return "0" if text in ("-0", "") else text
+
+
+def length_text(mm: float, unit: LengthUnit = "mm", with_unit: bool = True) -> str:
+    """A length in the project's unit: three decimals metric, four in inches."""
+    value = mm / UNITS[unit][1]
+    digits = 3 if unit in ("mm", "cm") else 4
+    return plain(value, digits) + (f" {unit}" if with_unit else "")
+
+
+def quantity_text(quantity: Quantity, unit: LengthUnit = "mm") -> str:
+    """Any quantity with its unit."""
+    if quantity.dimension == NUMBER:
+        return plain(quantity.value, 4)
+    if quantity.dimension == ANGLE:
+        return plain(quantity.value, 3) + "°"
+    if quantity.dimension == LENGTH:
+        return length_text(quantity.value, unit)
+    power = quantity.dimension.length
+    scaled = quantity.value / UNITS[unit][1] ** power
+    return f"{plain(scaled)} {unit}{ {2: '²', 3: '³'}.get(power, f'^{power}') }"
+
+
+def nearest_64th(mm: float) -> tuple[str, float]:
+    """The nearest sixty-fourth of an inch, and how far off it is in millimetres.
+
+    >>> nearest_64th(31.75)
+    ('1 1/4 in', 0.0)
+    """
+    parts = round(mm / 25.4 * 64)
+    error = mm - parts * 25.4 / 64
+    sign, parts = ("-", -parts) if parts < 0 else ("", parts)
+    whole, rest = divmod(parts, 64)
+    if rest == 0:
+        text = f"{whole}"
+    else:
+        below = 64
+        while rest % 2 == 0:
+            rest, below = rest // 2, below // 2
+        text = f"{whole} {rest}/{below}" if whole else f"{rest}/{below}"
+    return f"{sign}{text} in", 0.0 if abs(error) < 1e-9 else error

@@ -1,0 +1,65 @@
+"""Closed 2D profiles whose arcs stay arcs until a solid is made of them.
+
+Map
+    curves      Line and Arc, the two segments an outline is made of
+    loop        a closed run of named segments; an outline is one loop and its holes
+    shapes      circle, rectangle, regular polygon, slot: the outlines a maker asks for by name
+    corners     rounding and chamfering the corners of a loop
+    sections    ring, sector window, pillow, L, U, T and Z sections
+    moves       the language of moves: ``right 40, up ?, round 3, close``
+    settling    unknown lengths, radii and angles settled by closing and tangency
+    runs        moves run as segments
+    told        outlines and paths from moves
+    meeting     where lines and arcs meet
+    combine     outlines joined, cut out of each other, or what they share
+    offset      the same outline grown or shrunk, segment for segment
+    traced      outlines from a path that a file was read into
+    svg         outlines as SVG path text
+    flatten     polygons that lie inside or outside the true outline by a known chord error
+
+Loops run with the material on their left: outer loops counter-clockwise, holes clockwise.
+Offsetting keeps every segment and its name, so ``front`` of a base is ``front`` of its lid.
+"""
+
+from core.outlines.combine import combine_outlines
+from core.outlines.corners import chamfer_corners, round_corners
+from core.outlines.flatten import CHORD_ERROR_MM, flatten, segment_counts
+from core.outlines.loop import Loop, Outline
+from core.outlines.moves import phrases, plain_value, read_moves
+from core.outlines.offset import crosses_itself, largest_inset, offset_outline, try_offset
+from core.outlines.sections import pillow, ring, section, sector_window
+from core.outlines.shapes import circle, rectangle, regular_polygon, slot
+from core.outlines.told import open_run, outline_of, path_of
+from core.outlines.traced import outlines_in, path_text, read_path
+
+__all__ = [
+    "CHORD_ERROR_MM",
+    "Loop",
+    "Outline",
+    "chamfer_corners",
+    "circle",
+    "combine_outlines",
+    "crosses_itself",
+    "flatten",
+    "largest_inset",
+    "offset_outline",
+    "open_run",
+    "outline_of",
+    "outlines_in",
+    "path_of",
+    "path_text",
+    "phrases",
+    "pillow",
+    "plain_value",
+    "read_moves",
+    "read_path",
+    "rectangle",
+    "regular_polygon",
+    "ring",
+    "round_corners",
+    "section",
+    "sector_window",
+    "segment_counts",
+    "slot",
+    "try_offset",
+]

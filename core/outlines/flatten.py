@@ -1,0 +1,96 @@
+"""Outlines to polygons that never eat into a clearance.
+
+A polygon laid ``inside`` its outline makes added material no larger than asked (pegs are
+inscribed); one laid ``outside`` makes a cut no smaller than asked (holes are circumscribed).
+"""
+
+from __future__ import annotations
+
+import math
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from core.outlines.curves import Arc, Segment
+from core.outlines.loop import Loop, Outline
+
+Side = Literal["inside", "outside"]
+Counts = tuple[tuple[int, ...], ...]
+
+# Design limit for prints is 0.01 mm between a facet and its arc; half of it leaves the two
+# mating surfaces together within that limit.
+CHORD_ERROR_MM = 0.005
+
+
+def segment_counts(outline: Outline, chord_error_mm: float = CHORD_ERROR_MM) -> Counts:
+    """Into how many pieces each segment is cut, per loop. Lines are one piece."""
+    return tuple(
+        tuple(_pieces(segment, chord_error_mm) for segment in loop.segments)
+        for loop in outline.loops
+    )
+
+
+def _pieces(segment: Segment, chord_error_mm: float) -> int:
+    if not isinstance(segment, Arc) or segment.radius <= chord_error_mm:
+        return 1 if not isinstance(segment, Arc) else 2
+    # A chord over half-angle h strays r(1 - cos h) inside; a tangent strays r(1/cos h - 1).
+    half = math.acos(1 - chord_error_mm / (segment.radius + chord_error_mm))
+    pieces = max(2, math.ceil(abs(segment.sweep) / (2 * half)))
+    whole = abs(abs(segment.sweep) - 2 * math.pi) < 1e-9
+    return max(8, 4 * math.ceil(pieces / 4)) if whole else pieces
+
+
+def flatten(
+    outline: Outline, side: Side, counts: Counts | None = None
+) -> tuple[list[NDArray[np.float64]], list[list[str]]]:
+    """Polygons of an outline, one per loop, and the side name of the edge leaving each point.
+
+    Args:
+        side: whether the polygons lie inside or outside the region the outline encloses.
+        counts: from `segment_counts` of the outline this one is an offset of, so that
+            both polygons have matching points.
+
+    Returns:
+        Arrays of shape (n, 2) in mm, and per loop n names.
+    """
+    counts = counts or segment_counts(outline)
+    polygons, names = [], []
+    for loop, pieces in zip(outline.loops, counts, strict=True):
+        points, labels = _flatten_loop(loop, pieces, side)
+        polygons.append(np.array(points, dtype=np.float64))
+        names.append(labels)
+    return polygons, names
+
+
+def _flatten_loop(
+    loop: Loop, pieces: tuple[int, ...], side: Side
+) -> tuple[list[tuple[float, float]], list[str]]:
+    points: list[tuple[float, float]] = []
+    for segment, count in zip(loop.segments, pieces, strict=True):
+        if not isinstance(segment, Arc):
+            points.append(segment.a)
+            continue
+        step = segment.sweep / count
+        chords = (segment.sweep > 0) == (side == "inside")
+        if chords:
+            points += [segment.point(segment.start + i * step) for i in range(count)]
+            continue
+        # Tangent at every piece's ends: corners half-way between, a little further out.
+        reach = segment.radius / math.cos(step / 2)
+        if abs(abs(segment.sweep) - 2 * math.pi) > 1e-9:
+            points.append(segment.a)
+        for i in range(count):
+            angle = segment.start + (i + 0.5) * step
+            points.append(
+                (
+                    segment.center[0] + reach * math.cos(angle),
+                    segment.center[1] + reach * math.sin(angle),
+                )
+            )
+    labels: list[str] = []
+    for segment, count in zip(loop.segments, pieces, strict=True):
+        tangent = isinstance(segment, Arc) and (segment.sweep > 0) != (side == "inside")
+        full = isinstance(segment, Arc) and abs(abs(segment.sweep) - 2 * math.pi) < 1e-9
+        labels += [segment.name] * (count + 1 if tangent and not full else count)
+    return points, labels

@@ -1,0 +1,143 @@
+"""What closing and tangency settle: moves told with ``?`` in place of a number."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+
+import numpy as np
+from numpy.typing import NDArray
+
+from core.errors import BuildError
+from core.outlines.curves import Point
+from core.outlines.moves import CLOSED_MM, HEADINGS, Move
+from core.outlines.runs import arc_to, heading_of, line_of, run_moves
+
+
+def settle(moves: Sequence[Move]) -> tuple[Move, ...]:
+    """Moves with every ``?`` settled.
+
+    The angle of a turn follows from tangency with the line after it. Lengths and radii follow
+    from closing, or in a mirrored outline from ending on the axis: both are linear in them, so
+    the system is written down by trying each unknown at nought and at one.
+    """
+    moves = _tangent_angles(moves)
+    unknown = [i for i, move in enumerate(moves) if any(math.isnan(v) for v in move.values)]
+    if not unknown:
+        return moves
+
+    def missed(values: Sequence[float]) -> NDArray[np.float64]:
+        tried = list(moves)
+        for index, value in zip(unknown, values, strict=True):
+            tried[index] = _with_unknown(moves[index], value)
+        return _missed(tried)
+
+    blank = missed([0.0] * len(unknown))
+    ones = np.eye(len(unknown))
+    matrix = np.column_stack([missed(list(one)) - blank for one in ones])
+    rank = int(np.linalg.matrix_rank(matrix, tol=1e-9))
+    if rank < len(unknown):
+        raise BuildError(
+            f"closing cannot settle {len(unknown)} unknown lengths in {rank} direction"
+            f"{'s' if rank > 1 else ''}",
+            remedy="type one of them",
+        )
+    found, *_ = np.linalg.lstsq(matrix, -blank, rcond=None)
+    left = float(np.linalg.norm(matrix @ found + blank))
+    if left > CLOSED_MM and not any(move.word == "close" for move in moves):
+        raise BuildError(
+            f"whatever the unknown length, the outline stays open by {left:.4g} mm",
+            remedy="leave a second length as '?', or end with 'close'",
+        )
+    settled = list(moves)
+    for index, value in zip(unknown, found, strict=True):
+        if value < -CLOSED_MM:
+            raise BuildError(
+                f"'{moves[index].word} ?' would have to be {value:.4g} mm: turn it round"
+            )
+        settled[index] = _with_unknown(moves[index], float(value))
+    return tuple(settled)
+
+
+def _missed(moves: Sequence[Move]) -> NDArray[np.float64]:
+    """By how much moves miss closing, or the axis they are mirrored about, mm."""
+    plain = [move for move in moves if move.word not in ("round", "chamfer", "close")]
+    mirror = next((i for i, move in enumerate(plain) if move.word == "mirror"), None)
+    start = next((m.values for m in plain if m.word == "start"), (0.0, 0.0))
+    end = _end_of(plain if mirror is None else plain[:mirror])
+    if mirror is None:
+        return np.array([end[0] - start[0], end[1] - start[1]])
+    return np.array([end[0] if plain[mirror].side == "up" else end[1]])
+
+
+def _end_of(moves: Sequence[Move]) -> Point:
+    """Where a run of moves ends; lines and turns of no length are allowed."""
+    at: Point = (0.0, 0.0)
+    heading = 0.0
+    for move in moves:
+        if move.word == "start":
+            at = (move.values[0], move.values[1])
+        elif move.word == "turn":
+            side = 1.0 if move.side == "left" else -1.0
+            angle, radius = side * math.radians(move.values[0]), move.values[1]
+            # from the start of the arc to its end, seen from its centre
+            at = (
+                at[0] + side * radius * (math.sin(heading + angle) - math.sin(heading)),
+                at[1] - side * radius * (math.cos(heading + angle) - math.cos(heading)),
+            )
+            heading += angle
+        elif move.word == "arc":
+            arc = arc_to(at, move)
+            at, heading = arc.b, math.atan2(arc.tangents()[1][1], arc.tangents()[1][0])
+        else:
+            line = line_of(at, move)
+            if move.word == "to":
+                heading = math.atan2(line.direction[1], line.direction[0])
+            else:
+                heading = math.radians(heading_of(move))
+            at = line.b
+    return at
+
+
+def _tangent_angles(moves: Sequence[Move]) -> tuple[Move, ...]:
+    """Turns through ``?`` given the angle at which the line after them goes on tangentially."""
+    settled: list[Move] = []
+    heading = 0.0
+    for index, move in enumerate(moves):
+        if move.word == "turn" and math.isnan(move.values[0]):
+            after = next(
+                (m for m in moves[index + 1 :] if m.word not in ("round", "chamfer")), None
+            )
+            if after is None or (after.word not in HEADINGS and after.word != "along"):
+                raise BuildError(
+                    "a turn through '?' must be followed by a line whose way is known",
+                    remedy="right, left, up, down or along",
+                )
+            side = 1.0 if move.side == "left" else -1.0
+            angle = (side * (heading_of(after) - heading)) % 360
+            if angle < 1e-9:
+                raise BuildError("a turn through '?' before a line that goes straight on")
+            move = Move(move.word, (angle, move.values[1]), move.side)
+        settled.append(move)
+        if move.word == "turn":
+            heading += move.values[0] * (1 if move.side == "left" else -1)
+        elif move.word in HEADINGS or move.word == "along":
+            heading = heading_of(move)
+        elif move.word in ("to", "arc"):
+            heading = _heading_after([*settled])
+    return tuple(settled)
+
+
+def _heading_after(moves: Sequence[Move]) -> float:
+    """The way a run goes on, in degrees; nought where unknown lengths leave it open."""
+    if any(math.isnan(value) for move in moves for value in move.values):
+        return 0.0
+    plain = [move for move in moves if move.word not in ("round", "chamfer", "close")]
+    segments, _ = run_moves(plain)
+    way = segments[-1].tangents()[1]
+    return math.degrees(math.atan2(way[1], way[0]))
+
+
+def _with_unknown(move: Move, value: float) -> Move:
+    values = tuple(value if math.isnan(v) else v for v in move.values)
+    return Move(move.word, values, move.side)

@@ -1,0 +1,87 @@
+"""The process a project is meant for, and what is known of its errors.
+
+All defaults: common practice, no source. They are settings of a project, in millimetres per
+side where they are lengths.
+"""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+Feel = Literal["press", "snug", "slide", "free", "print-in-place"]
+FEELS: tuple[Feel, ...] = ("press", "snug", "slide", "free", "print-in-place")
+
+
+class _Frozen(BaseModel):
+    model_config = ConfigDict(extra="forbid", frozen=True)
+
+
+class Errors(_Frozen):
+    """How printed sizes differ from designed ones, per side in mm, with standard deviations.
+
+    ``outer`` > 0: outer walls come out larger. ``inner`` < 0: holes and slots come out smaller.
+    ``sigma`` is the spread from one print to the next.
+    """
+
+    outer: float = 0.03
+    outer_sd: float = Field(0.05, ge=0)
+    inner: float = -0.05
+    inner_sd: float = Field(0.06, ge=0)
+    sigma: float = Field(0.04, gt=0)
+
+
+class Band(_Frozen):
+    """The printed gap per side, in mm, that has a certain feel."""
+
+    low: float
+    high: float
+
+    @property
+    def middle(self) -> float:
+        return (self.low + self.high) / 2
+
+
+def _bands() -> dict[Feel, Band]:
+    return {
+        "press": Band(low=-0.08, high=0.02),
+        "snug": Band(low=0.02, high=0.12),
+        "slide": Band(low=0.12, high=0.25),
+        "free": Band(low=0.25, high=0.50),
+        "print-in-place": Band(low=0.25, high=0.45),
+    }
+
+
+def _setting(default: float | None, label: str, unit: str, low: float, high: float) -> Any:
+    return Field(default, title=label, ge=low, le=high, json_schema_extra={"unit": unit})
+
+
+class Slicing(_Frozen):
+    """What a slicer would be told, for the estimate of the print."""
+
+    walls: int = _setting(3, "walls", "lines", 1, 50)
+    skins: int = _setting(4, "skins, top and bottom", "layers", 0, 100)
+    infill_percent: float = _setting(15.0, "infill", "%", 0, 100)
+    wall_speed: float = _setting(45.0, "speed of walls", "mm/s", 1, 2000)
+    fill_speed: float = _setting(80.0, "speed of the rest", "mm/s", 1, 2000)
+    travel_speed: float = _setting(150.0, "speed between", "mm/s", 1, 2000)
+    least_layer_s: float = _setting(8.0, "a layer takes at least", "s", 0, 600)
+    filament_mm: float = _setting(1.75, "filament", "mm", 0.5, 10)
+    price_per_kg: float | None = _setting(None, "price", "per kg", 0, 100_000)
+
+
+class Process(_Frozen):
+    """A printer, a nozzle, a layer height and a material together."""
+
+    printer: str = "Towpath 220"
+    bed_mm: tuple[float, float, float] = (220.0, 220.0, 240.0)
+    nozzle_mm: float = Field(0.4, gt=0, le=5)
+    line_mm: float = Field(0.45, gt=0, le=5)
+    layer_mm: float = Field(0.2, gt=0, le=5)
+    material: str = "PLA"
+    errors: Errors = Field(default_factory=Errors)
+    bands: dict[Feel, Band] = Field(default_factory=_bands)
+    overhang_limit_deg: float = Field(45.0, ge=0, lt=90)
+    bridge_limit_mm: float = Field(10.0, ge=0)
+    slicing: Slicing = Field(default_factory=Slicing)

@@ -1,0 +1,60 @@
+"""Reading and writing project documents."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from pydantic import ValidationError
+
+from core.errors import DocumentError
+from core.project.schema import FORMAT, VERSION, Project
+
+LARGEST_BYTES = 4_000_000
+
+
+def read_document(text: str | bytes) -> Project:
+    """A project from JSON text.
+
+    Raises:
+        DocumentError: not JSON, another format or version, or invalid; with the path of the
+            first thing that is wrong.
+    """
+    if len(text) > LARGEST_BYTES:
+        raise DocumentError(f"the document is larger than {LARGEST_BYTES // 1_000_000} MB")
+    try:
+        data = json.loads(text)
+    except (json.JSONDecodeError, UnicodeDecodeError) as error:
+        place = f" at line {error.lineno}" if isinstance(error, json.JSONDecodeError) else ""
+        raise DocumentError(f"this is not JSON{place}") from None
+    except RecursionError:
+        raise DocumentError("this JSON nests too deep") from None
+    return from_data(data)
+
+
+def from_data(data: Any) -> Project:
+    """A project from parsed JSON; see `read_document`."""
+    if not isinstance(data, dict):
+        raise DocumentError("a project is a JSON object")
+    if data.get("format") != FORMAT:
+        raise DocumentError(
+            f"the format is {data.get('format')!r}", where="format", remedy=f"'{FORMAT}' is wanted"
+        )
+    if data.get("version") != VERSION:
+        raise DocumentError(
+            f"version {data.get('version')!r} of the format is not known here",
+            where="version",
+            remedy=f"version {VERSION} is read",
+        )
+    try:
+        return Project.model_validate(data)
+    except ValidationError as error:
+        first = error.errors(include_url=False, include_context=False)[0]
+        where = ".".join(str(part) for part in first["loc"]) or "document"
+        message = str(first["msg"]).removeprefix("Value error, ")
+        raise DocumentError(message, where=where) from None
+
+
+def write_document(project: Project) -> str:
+    """The project as JSON text that `read_document` reads back equal."""
+    return json.dumps(project.model_dump(mode="json"), indent=1, ensure_ascii=False) + "\n"

@@ -1,0 +1,201 @@
+"""The fields of steps, outlines and fits worked out: expressions, words, moves, drawings."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from core.errors import BuildError, CoreError
+from core.measures import Quantity
+from core.measures.evaluate import Kind, nearest
+from core.outlines import Outline, combine_outlines, plain_value, read_moves
+from core.outlines.told import open_run
+from core.project.resolve import Names, Typed, quantity_of, work_out
+from core.project.results import Sketch
+from core.project.schema import OutlineSpec, Place, Project
+from core.steps import OUTLINES, Field, PartState
+
+STATION_FIELDS = (
+    Field("up", "length", "up", "20 mm"),
+    Field("x", "length", "to the right", "0"),
+    Field("y", "length", "to the back", "0"),
+    Field("turn", "angle", "turned", "0"),
+)
+PLACE_FIELDS = (
+    Field("x", "length", "to the right", "0"),
+    Field("y", "length", "up the face", "0"),
+    Field("out", "length", "out of the face", "0"),
+    Field("turn", "angle", "turned", "0"),
+)
+MORE_FIELDS = (
+    Field("mode", "choice", "and this is", "add", ("add", "cut", "common")),
+    Field("x", "length", "to the right", "0"),
+    Field("y", "length", "up", "0"),
+    Field("turn", "angle", "turned", "0"),
+)
+
+
+def place_texts(place: Place | None) -> dict[str, str]:
+    """What is typed in a place, without the face it stands on."""
+    if place is None:
+        return {}
+    return {"x": place.x, "y": place.y, "out": place.out, "turn": place.turn}
+
+
+@dataclass
+class Worked:
+    """Fields worked out: typed expressions, words, numbers, and the first error."""
+
+    typed: dict[str, Typed] = field(default_factory=dict)
+    words: dict[str, str] = field(default_factory=dict)
+    numbers: dict[str, float] = field(default_factory=dict)
+    error: CoreError | None = None
+
+    def fail(self, error: CoreError | None) -> None:
+        self.error = self.error or error
+
+    def take(self, other: Worked, prefix: str) -> None:
+        """Adds another group's expressions and words under a prefix; its numbers stay apart."""
+        self.typed.update({prefix + name: value for name, value in other.typed.items()})
+        self.words.update({prefix + name: value for name, value in other.words.items()})
+        self.fail(other.error)
+
+    def key(self) -> list[object]:
+        return [sorted(self.numbers.items()), sorted(self.words.items())]
+
+
+@dataclass
+class OutlinePlan:
+    """An outline with its numbers worked out, and what is joined with it or cut out of it."""
+
+    kind: str
+    own: Worked
+    more: list[tuple[Worked, OutlinePlan]]
+
+    def key(self) -> list[object]:
+        """Everything the outline is made from, for a content key."""
+        return [self.kind, self.own.key(), [(w.key(), plan.key()) for w, plan in self.more]]
+
+    def make(self, state: PartState) -> Outline:
+        """The outline; ``state`` is what outlines that follow a step look at."""
+        spec = OUTLINES[self.kind]
+        made = spec.make(self.own.numbers, self.own.words, state)
+        for number, (where, plan) in enumerate(self.more, start=2):
+            n = where.numbers
+            other = plan.make(state).turned(n["turn"]).moved(n["x"], n["y"])
+            made = combine_outlines(made, other.renamed(f" of {number}"), where.words["mode"])  # type: ignore[arg-type]
+        return made
+
+    def sketch(self, state: PartState) -> Sketch | None:
+        """What can be drawn of the outline though the step failed."""
+        try:
+            return Sketch((self.make(state),))
+        except CoreError:
+            if self.kind != "moves":
+                return None
+        try:
+            return Sketch(
+                open_run=tuple(open_run(read_moves(self.own.words["moves"], plain_value)))
+            )
+        except CoreError:
+            return None
+
+
+class FieldReader:
+    """Works out fields in the scope of a project whose names are filled in as it is solved."""
+
+    def __init__(self, project: Project, names: Names) -> None:
+        self.names = names
+        self.drawings = {drawing.name: drawing.path for drawing in project.drawings}
+
+    def read(
+        self,
+        path: str,
+        fields: tuple[Field, ...],
+        values: Mapping[str, str],
+        part: str,
+        **extra: Quantity,
+    ) -> Worked:
+        """Every field of a group, in order; later ones may go by earlier ones."""
+        done = Worked()
+        known = {spec.name for spec in fields}
+        for name in values:
+            if name not in known:
+                done.fail(BuildError(f"there is no field '{name}' here", where=f"{path}.{name}"))
+        for spec in fields:
+            text = values.get(spec.name, spec.default)
+            at = f"{path}.{spec.name}"
+            if spec.kind in ("choice", "name"):
+                done.words[spec.name] = text
+                if spec.choices and text not in spec.choices:
+                    told = ", ".join(spec.choices)
+                    done.fail(BuildError(f"'{text}' is none of {told}", where=at))
+            elif spec.kind == "moves":
+                done.words[spec.name], bad = self._moves(at, text, part, extra)
+                done.fail(bad)
+            elif spec.kind == "drawing":
+                done.words[spec.name] = self.drawings.get(text, "")
+                if text not in self.drawings:
+                    what = f"there is no drawing '{text}'" if text else "no drawing is chosen"
+                    remedy = nearest(text, self.drawings) or "bring in an SVG or DXF file"
+                    done.fail(BuildError(what, where=at, remedy=remedy))
+            else:
+                self._number(done, spec, at, text, part, extra)
+        return done
+
+    def _number(
+        self, done: Worked, spec: Field, at: str, text: str, part: str, extra: dict[str, Quantity]
+    ) -> None:
+        result = work_out(at, text, spec.number_kind(), self.names, part, **extra)
+        done.typed[spec.name] = result
+        if result.error:
+            done.fail(result.error)
+        elif result.value is not None:
+            done.numbers[spec.name] = result.value
+            # later fields of the same step may go by it: a head of twice the diameter
+            if spec.name not in self.names.known and f"{part}.{spec.name}" not in self.names.known:
+                extra.setdefault(spec.name, quantity_of(result))
+
+    def _moves(
+        self, path: str, text: str, part: str, extra: Mapping[str, Quantity]
+    ) -> tuple[str, CoreError | None]:
+        """Moves with every expression in them worked out, as text again."""
+
+        def value(expression: str, kind: str) -> float:
+            if expression.startswith("(") and expression.endswith(")"):
+                expression = expression[1:-1]
+            number: Kind = "angle" if kind == "angle" else "length"
+            typed = work_out(path, expression, number, self.names, part, **extra)
+            if typed.error or typed.value is None:
+                why = typed.error.message if typed.error else "it has no value"
+                raise BuildError(f"'{expression}': {why}", where=path)
+            return typed.value
+
+        try:
+            return ", ".join(move.told() for move in read_moves(text, value)), None
+        except CoreError as failure:
+            return "", failure.at(path)
+
+    def outline(
+        self, path: str, spec: OutlineSpec | None, part: str, into: Worked, prefix: str
+    ) -> OutlinePlan | None:
+        """An outline and all that is joined with it; its fields go ``into`` under a prefix."""
+        kind = OUTLINES.get(spec.kind) if spec else None
+        if spec is None or kind is None:
+            named = spec.kind if spec else "none"
+            into.fail(BuildError(f"no outline is called '{named}'", where=path))
+            return None
+        own = self.read(f"{path}.fields", kind.fields, spec.fields, part)
+        into.take(own, prefix)
+        more: list[tuple[Worked, OutlinePlan]] = []
+        for index, further in enumerate(spec.more):
+            at = f"{path}.more.{index}"
+            texts = {"mode": further.mode, "x": further.x, "y": further.y, "turn": further.turn}
+            where = self.read(at, MORE_FIELDS, texts, part)
+            into.take(where, f"{prefix}more{index}.")
+            plan = self.outline(
+                f"{at}.outline", further.outline, part, into, f"{prefix}more{index}.outline."
+            )
+            if plan:
+                more.append((where, plan))
+        return OutlinePlan(spec.kind, own, more)

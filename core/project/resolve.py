@@ -1,0 +1,106 @@
+"""Typed expressions with their values, workings and errors, by path in the document."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, field
+
+from core.errors import CoreError, ExpressionError
+from core.measures import Quantity, evaluate, parse, substituted
+from core.measures.display import quantity_text
+from core.measures.evaluate import Kind, nearest, resolve
+from core.measures.grammar import references
+from core.measures.units import ANGLE, LENGTH, NUMBER, LengthUnit
+
+_DIMENSION = {"length": LENGTH, "angle": ANGLE, "number": NUMBER, "count": NUMBER}
+
+
+@dataclass(frozen=True)
+class Typed:
+    """One expression of a document, worked out.
+
+    ``value`` is in mm, deg or plain; None when there is an error. ``formula`` is the working
+    with its numbers put in, empty where there is nothing to work.
+    """
+
+    path: str
+    text: str
+    kind: Kind
+    value: float | None = None
+    shown: str = ""
+    formula: str = ""
+    error: CoreError | None = None
+
+
+@dataclass
+class Names:
+    """Names known so far, and those that failed with why. Filled in dependency order."""
+
+    unit: LengthUnit
+    known: dict[str, Quantity] = field(default_factory=dict)
+    failed: dict[str, str] = field(default_factory=dict)
+
+    def within(self, part: str) -> dict[str, Quantity]:
+        """The scope of a part: its own names plain, then everything else."""
+        prefix = f"{part}."
+        own = {
+            name.removeprefix(prefix): value
+            for name, value in self.known.items()
+            if name.startswith(prefix)
+        }
+        return {**self.known, **own}
+
+    def why_missing(self, name: str, part: str) -> str | None:
+        """Why a name has no value, if it is one that failed."""
+        for candidate in (f"{part}.{name}", name):
+            while candidate:
+                if candidate in self.failed:
+                    return self.failed[candidate]
+                candidate = candidate.rpartition(".")[0]
+        return None
+
+
+def work_out(
+    path: str, text: str, kind: Kind, names: Names, part: str = "", **extra: Quantity
+) -> Typed:
+    """An expression worked out in the scope of a part (or of the project, ``part`` empty)."""
+    scope = {**(names.within(part) if part else names.known), **extra}
+    try:
+        node = parse(text)
+        for name in sorted(references(node)):
+            if name not in scope:
+                why = names.why_missing(name, part)
+                if why:
+                    raise ExpressionError(
+                        f"'{name}' has no value: {why}", position=max(text.find(name), 0)
+                    )
+        value = resolve(text, kind, scope, names.unit)
+        quantity = Quantity(value, _DIMENSION[kind])
+        formula = substituted(node, scope, names.unit)
+        shown = quantity_text(quantity, names.unit)
+        return Typed(path, text, kind, value, shown, formula)
+    except ExpressionError as error:
+        if error.remedy is None and "called" in error.message:
+            wanted = error.message.split("'")[1]
+            error.remedy = nearest(wanted, scope)
+        return Typed(path, text, kind, error=error.at(path))
+
+
+_WORD = re.compile(r"[^\W\d]\w*(?:\.[^\W\d]\w*)*")
+
+
+def quantity_of(typed: Typed) -> Quantity:
+    """The value of a worked-out expression, with its dimension."""
+    assert typed.value is not None
+    return Quantity(typed.value, _DIMENSION[typed.kind])
+
+
+def names_in(text: str) -> frozenset[str]:
+    """The names an expression refers to; of other text, every word that could be a name."""
+    try:
+        return references(parse(text))
+    except ExpressionError:
+        return frozenset(_WORD.findall(text))
+
+
+__all__ = ["Names", "Typed", "evaluate", "names_in", "quantity_of", "work_out"]

@@ -1,0 +1,23 @@
+"""Checks on finished solids, one module per check. Nothing here knows what was intended.
+
+Map
+    finding     Finding: a value, a limit, a place and words
+    setting     Setting: what the checks go by, taken from a process
+    stance      which way up a solid is printed
+    closed      is it closed; shells and hidden voids
+    mass        volume, area, centre of mass, mass
+    bed         does it fit the bed, turned about the vertical
+    walls       thickness by rays along the inward normal
+    slots       the narrowest air gap inside a part
+    mending     what is wrong with a mesh from elsewhere, and mending it
+    small_part  the small-parts cylinder
+    stances     resting positions, ranked
+    motion      one solid moved in another
+    overhang    faces steeper than the limit
+    layers      what each layer hangs over the one below; islands
+    sliced      walls, skins and infill of every layer: an estimate of the print
+    gaps        smallest distance and overlap between two solids or named faces of them
+    section     what a plane cuts out of solids, and gaps along a line in it
+
+Arrays of points are (n, 3), of triangle corners (n, 3, 3), in mm.
+"""

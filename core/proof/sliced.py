@@ -1,0 +1,158 @@
+"""A print as it would be sliced: walls, skins and infill of every layer, and what they come to.
+
+Our own stand-in for a slicer, and an estimate. Each layer is the solid cut at its mid height.
+Walls are the band ``walls`` lines wide inside the cut; skin is what else lies within ``skins``
+layers of open air above or below; infill is the rest at its density. Supports, skirts, purging
+and the pause between layers are not counted.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+from manifold3d import CrossSection, JoinType, Manifold, OpType
+from numpy.typing import NDArray
+
+from core.process.model import Slicing
+from core.proof.layers import layer_heights
+
+# How far a slicer of another make may be off. common practice, no source
+MASS_WITHIN = 0.05
+TIME_WITHIN = 0.3
+
+Ring = NDArray[np.float64]  # (n, 2) mm
+
+
+@dataclass(frozen=True)
+class Layer:
+    """One layer: areas in mm², and the seconds its lines take."""
+
+    z: float
+    wall_mm2: float
+    skin_mm2: float
+    infill_mm2: float
+    seconds: float
+
+
+@dataclass(frozen=True)
+class Sliced:
+    """All layers of a part and what they come to. Volumes in mm³, length in mm."""
+
+    layers: tuple[Layer, ...]
+    layer_mm: float
+    slicing: Slicing
+
+    def _volume(self, which: str) -> float:
+        return self.layer_mm * float(sum(getattr(layer, which) for layer in self.layers))
+
+    @cached_property
+    def wall_mm3(self) -> float:
+        return self._volume("wall_mm2")
+
+    @cached_property
+    def skin_mm3(self) -> float:
+        return self._volume("skin_mm2")
+
+    @cached_property
+    def infill_mm3(self) -> float:
+        """Plastic in the infill, at its density."""
+        return self._volume("infill_mm2") * self.slicing.infill_percent / 100
+
+    @property
+    def volume_mm3(self) -> float:
+        return self.wall_mm3 + self.skin_mm3 + self.infill_mm3
+
+    @property
+    def filament_mm(self) -> float:
+        return self.volume_mm3 / (math.pi * self.slicing.filament_mm**2 / 4)
+
+    @property
+    def seconds(self) -> float:
+        return sum(layer.seconds for layer in self.layers)
+
+
+@dataclass(frozen=True)
+class Zones:
+    """The closed rings of one layer, outer ones counterclockwise, holes clockwise."""
+
+    walls: tuple[Ring, ...]
+    skin: tuple[Ring, ...]
+    infill: tuple[Ring, ...]
+
+
+class Cuts:
+    """A solid standing on z = 0, cut at the mid height of every layer, each cut made once."""
+
+    def __init__(self, standing: Manifold, layer_mm: float, line_mm: float, slicing: Slicing):
+        self.layer_mm, self._heights = layer_heights(standing, layer_mm)
+        self.count = len(self._heights)
+        self._standing, self._line, self._slicing = standing, line_mm, slicing
+        self._cuts: dict[int, CrossSection] = {}
+
+    def height(self, index: int) -> float:
+        """Mid height of a layer, mm."""
+        return float(self._heights[index])
+
+    def cut(self, index: int) -> CrossSection:
+        """The solid cut at a layer; nothing above the top or below the bed."""
+        if not 0 <= index < self.count:
+            return CrossSection()
+        if index not in self._cuts:
+            self._cuts[index] = self._standing.slice(self.height(index))
+        return self._cuts[index]
+
+    def zones(self, index: int) -> tuple[CrossSection, CrossSection, CrossSection]:
+        """Walls, skin and infill of a layer."""
+        here, slicing = self.cut(index), self._slicing
+        inner = here.offset(-slicing.walls * self._line, JoinType.Miter, 2.0)
+        near = range(index - slicing.skins, index + slicing.skins + 1)
+        if inner.is_empty() or near.start < 0 or near.stop > self.count:
+            core = CrossSection() if slicing.skins or inner.is_empty() else inner
+        else:
+            others = [self.cut(other) for other in near if other != index]
+            core = CrossSection.batch_boolean([inner, *others], OpType.Intersect)
+        self._forget(index - slicing.skins)
+        return here - inner, inner - core, core
+
+    def _forget(self, before: int) -> None:
+        """Cuts far below are not asked for again when going up."""
+        self._cuts.pop(before - 1, None)
+
+
+def slice_solid(standing: Manifold, layer_mm: float, line_mm: float, slicing: Slicing) -> Sliced:
+    """Slices a solid that stands on z = 0. O(layers · slice size · skins)."""
+    cuts = Cuts(standing, layer_mm, line_mm, slicing)
+    layers = tuple(_layer(cuts, index, line_mm, slicing) for index in range(cuts.count))
+    return Sliced(layers, cuts.layer_mm, slicing)
+
+
+def zones_at(
+    standing: Manifold, layer_mm: float, line_mm: float, slicing: Slicing, index: int
+) -> Zones:
+    """The rings of one layer, counted from 0 at the bed; the nearest layer where none is there."""
+    cuts = Cuts(standing, layer_mm, line_mm, slicing)
+    walls, skin, infill = cuts.zones(min(max(index, 0), cuts.count - 1))
+    return Zones(tuple(walls.to_polygons()), tuple(skin.to_polygons()), tuple(infill.to_polygons()))
+
+
+def _layer(cuts: Cuts, index: int, line_mm: float, slicing: Slicing) -> Layer:
+    walls, skin, infill = (zone.area() for zone in cuts.zones(index))
+    filled = skin + infill * slicing.infill_percent / 100
+    drawn = walls / line_mm / slicing.wall_speed + filled / line_mm / slicing.fill_speed
+    hops = _hops(cuts.cut(index)) / slicing.travel_speed
+    return Layer(
+        cuts.height(index),
+        float(walls),
+        float(skin),
+        float(infill),
+        max(drawn + hops, slicing.least_layer_s),
+    )
+
+
+def _hops(cut: CrossSection) -> float:
+    """Length of the moves without printing, mm: once across the layer for each closed ring."""
+    x0, y0, x1, y1 = cut.bounds()
+    return math.hypot(x1 - x0, y1 - y0) * cut.num_contour() if not cut.is_empty() else 0.0

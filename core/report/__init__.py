@@ -1,0 +1,24 @@
+"""A solved and proved project as plain data, ready for a screen or a file.
+
+Map
+    models        what a report holds: pydantic models, the only shape the screen sees
+    sentences     steps and fits read aloud: text and editable pieces
+    measuring     the checks run on the parts of a solution, cached by solid
+    judging       measured values beside their limits: findings, in the maker's terms
+    fits          a fit as drawn on the fit desk: section, dimensions, forecast, working
+    standing      the ways a part can stand, ranked
+    mesh_check    a mesh from elsewhere proved, as plain data
+    motion        a fit set in motion: poses along its way, measured
+    guards/       what makers overlook: numbers typed twice, sizes undecided, bought things
+    drawings      the outlines of a step as drawn beside its sentence
+    assemble      Solution -> Report
+    consequences  what followed from an edit, in the maker's terms
+    edits         remedies applied to a document
+"""
+
+from core.report.assemble import report_on
+from core.report.consequences import consequences
+from core.report.edits import apply_edits
+from core.report.models import Report
+
+__all__ = ["Report", "apply_edits", "consequences", "report_on"]

@@ -1,0 +1,393 @@
+"""Solution -> Report: every check run, every number worded once."""
+
+from __future__ import annotations
+
+from core.measures.display import plain
+from core.measures.units import UNITS
+from core.process import material
+from core.process.model import FEELS
+from core.project.fields import PLACE_FIELDS, STATION_FIELDS
+from core.project.graph import step_texts
+from core.project.resolve import names_in
+from core.project.results import PartResult, Solution, StepResult
+from core.proof.finding import ORDER, Finding, worst
+from core.report.accepting import can_be_accepted, with_acceptance
+from core.report.drawings import drawing_view
+from core.report.fits import fit_view
+from core.report.guards import find_guards
+from core.report.guards.checklist import check_findings, check_views
+from core.report.judging import judge_fit, judge_part, part_material
+from core.report.measuring import Measured, measure_all
+from core.report.models import (
+    BandView,
+    FaceView,
+    FindingView,
+    FitView,
+    MassView,
+    MeasureView,
+    PartView,
+    ReadingView,
+    RemedyEdit,
+    RemedyView,
+    Report,
+    Severity,
+    StepView,
+)
+from core.report.sentences import (
+    PLACE_ON,
+    error_view,
+    field_view,
+    field_views,
+    outline_field_views,
+    step_sentence,
+)
+from core.steps import STEPS
+
+
+def report_on(solution: Solution) -> Report:
+    """The report on a solved project."""
+    project = solution.project
+    process, unit = project.process, project.units
+    findings: list[Finding] = _errors(solution)
+    measured, gaps = measure_all(solution)
+    for name, result in solution.parts.items():
+        if name in measured and not result.part.bought:
+            judged = judge_part(result, measured[name], process, unit, solution.measures)
+            findings += with_acceptance(judged, project.accepted)
+    fits: list[FitView] = []
+    for fit in solution.fits.values():
+        a, b = (solution.parts[part].state for part in fit.fit.parts)
+        found = gaps[fit.fit.name]
+        judged = with_acceptance(judge_fit(fit, found, process, unit), project.accepted)
+        findings += judged
+        fits.append(fit_view(fit, found, judged, a, b, process))
+    others = [
+        Finding("step", "warning", words, unit="", part=part.part.name, step=done.step.id)
+        for part in solution.parts.values()
+        for done in part.steps
+        for words in done.warns
+    ]
+    others += find_guards(solution)
+    checklist = check_views(solution)
+    others += check_findings(checklist)
+    findings += with_acceptance(others, project.accepted)
+    findings.sort(key=lambda finding: ORDER.index(finding.severity))
+    parts = [
+        _part_view(result, measured.get(name), solution, findings)
+        for name, result in solution.parts.items()
+    ]
+    return Report(
+        title=project.title,
+        units=unit,
+        process=f"{process.printer} · {process.material} · "
+        f"{plain(process.nozzle_mm)} / {plain(process.layer_mm)}",
+        bands=[
+            BandView(feel=feel, low=process.bands[feel].low, high=process.bands[feel].high)
+            for feel in FEELS
+        ],
+        measures=_measures(solution),
+        parts=parts,
+        fits=fits,
+        readings=_readings(
+            [part for part in parts if not part.bought], fits, findings, measured, solution
+        ),
+        findings=[finding_view(finding) for finding in findings],
+        checklist=checklist,
+        drawings=[drawing.name for drawing in project.drawings],
+        severity=worst(findings),
+        names=sorted(solution.names),
+    )
+
+
+def _errors(solution: Solution) -> list[Finding]:
+    """What could not be worked out or built, as findings; each told once."""
+    found: dict[str, Finding] = {}
+    for error in solution.errors:
+        text = error.one_line() if error.where is None else f"{error.message}"
+        words = f"{text} - {error.remedy}" if error.remedy and error.where else text
+        where = (error.where or "").split(".")
+        part = where[1] if where[0] == "parts" and len(where) > 1 else ""
+        fit = where[1] if where[0] == "fits" and len(where) > 1 else ""
+        step = where[3] if part and len(where) > 3 and where[2] == "steps" else ""
+        found.setdefault(
+            f"{error.where}|{error.message}",
+            Finding("build", "stop", words, unit="", part=part, step=step, fit=fit),
+        )
+    return list(found.values())
+
+
+def finding_view(finding: Finding) -> FindingView:
+    """A finding as the screen shows it."""
+    remedy = finding.remedy
+    return FindingView(
+        check=finding.check,
+        accepted=finding.accepted,
+        can_be_accepted=can_be_accepted(finding),
+        severity=finding.severity,
+        message=finding.message,
+        value=finding.value,
+        limit=finding.limit,
+        unit=finding.unit,
+        at=finding.at,
+        part=finding.part,
+        step=finding.step,
+        fit=finding.fit,
+        remedy=(
+            RemedyView(
+                label=remedy.label,
+                edits=[RemedyEdit(path=edit.path, text=edit.text) for edit in remedy.edits],
+            )
+            if remedy
+            else None
+        ),
+    )
+
+
+def _measures(solution: Solution) -> list[MeasureView]:
+    project = solution.project
+    used: dict[str, int] = {}
+    texts = [typed.text for typed in solution.measures.values()]
+    for part in solution.parts.values():
+        for done in part.steps:
+            texts += step_texts(done.step)
+    for fit in solution.fits.values():
+        texts += [typed.text for typed in fit.typed.values()]
+    for text in texts:
+        for name in names_in(text):
+            used[name] = used.get(name, 0) + 1
+    views = []
+    owners = [("", project.measures), *((part.name, part.measures) for part in project.parts)]
+    for owner, measures in owners:
+        for measure in measures:
+            path = f"parts.{owner}.measures.{measure.name}" if owner else f"measures.{measure.name}"
+            typed = solution.measures[path]
+            views.append(
+                MeasureView(
+                    path=path,
+                    name=measure.name,
+                    part=owner,
+                    kind=measure.kind,
+                    text=measure.expression,
+                    value=typed.value,
+                    shown=typed.shown,
+                    formula=typed.formula,
+                    note=measure.note,
+                    used=used.get(measure.name, 0) + used.get(f"{owner}.{measure.name}", 0),
+                    error=error_view(typed.error),
+                )
+            )
+    return views
+
+
+def _step_view(part: str, result: StepResult, implicit: bool) -> StepView:
+    step = result.step
+    kind = STEPS.get(step.kind)
+    path = f"parts.{part}.steps.{step.id}"
+    fields = []
+    if kind:
+        fields += field_views(f"{path}.fields", kind.fields, step.fields, result.typed)
+        if kind.has_outline and step.outline:
+            fields += outline_field_views(f"{path}.outline", step.outline, result.typed, "outline.")
+        for index, station in enumerate(step.stations if kind.has_stations else ()):
+            at, prefix = f"{path}.stations.{index}", f"s{index}."
+            fields += outline_field_views(
+                f"{at}.outline", station.outline, result.typed, f"{prefix}outline."
+            )
+            texts = station.model_dump(include={"up", "x", "y", "turn"})
+            fields += field_views(at, STATION_FIELDS, texts, result.typed, prefix)
+        if kind.has_place:
+            place = step.place
+            texts = place.model_dump() if place else {}
+            fields.append(field_view(f"{path}.place.on", PLACE_ON, texts.get("on"), None, "place."))
+            fields += field_views(f"{path}.place", PLACE_FIELDS, texts, result.typed, "place.")
+    return StepView(
+        id=step.id,
+        kind=step.kind,
+        title=kind.title if kind else step.kind,
+        label=step.label,
+        note=step.note,
+        enabled=step.enabled,
+        implicit=implicit,
+        fit=step.fields.get("fit", "") if step.kind == "fit" else "",
+        sentence=step_sentence(result),
+        fields=fields,
+        says=result.says,
+        warns=list(result.warns),
+        drawing=drawing_view(result),
+        error=error_view(result.error),
+    )
+
+
+def _part_view(
+    result: PartResult, measured: Measured | None, solution: Solution, findings: list[Finding]
+) -> PartView:
+    part = result.part
+    own = [finding for finding in findings if finding.part == part.name]
+    typed_ids = {step.id for step in part.steps}
+    steps = [_step_view(part.name, step, step.step.id not in typed_ids) for step in result.steps]
+    mass = None
+    if measured:
+        stuff = material(part_material(result, solution.project.process))
+        mass = MassView(
+            material=stuff.name,
+            density_g_cm3=stuff.density_g_cm3,
+            mass_g=measured.bulk.mass_g(stuff.density_g_cm3),
+        )
+    thinnest = measured.walls.thinnest if measured else None
+    return PartView(
+        name=part.name,
+        label=part.label or part.name.replace("_", " "),
+        colour=part.colour,
+        key=result.state.key if measured else "",
+        stance=part.stance,
+        steps=steps,
+        faces=[FaceView(step=s, face=f) for s, f in measured.mesh.faces] if measured else [],
+        places=[f"{f.step}.{name}" for f in result.state.features.values() for name in f.places],
+        triangles=len(measured.mesh.triangles) if measured else 0,
+        volume_mm3=measured.bulk.volume_mm3 if measured else None,
+        area_mm2=measured.bulk.area_mm2 if measured else None,
+        centre_mm=measured.bulk.centre_mm if measured else None,
+        size_mm=measured.bulk.size_mm if measured else None,
+        mass=mass,
+        closed=measured.closed.closed if measured else None,
+        wall_min_mm=thinnest[0] if thinnest else None,
+        wall_p05_mm=measured.walls.percentile(5) if measured else None,
+        overhang_mm2=measured.overhang.area_mm2 if measured else None,
+        unsupported_mm2=measured.layers.area_mm2 if measured else None,
+        islands=measured.layers.islands if measured else None,
+        layers=measured.layers.layers if measured else None,
+        capacity_mm3=_capacity(result),
+        bought=part.bought,
+        inside=part.inside if part.bought else "",
+        severity=worst(own),
+    )
+
+
+def _capacity(result: PartResult) -> float | None:
+    held = [
+        feature.quantities["capacity"].value
+        for feature in result.state.features.values()
+        if "capacity" in feature.quantities
+    ]
+    return max(held) if held and max(held) > 0 else None
+
+
+def _readings(
+    parts: list[PartView],
+    fits: list[FitView],
+    findings: list[Finding],
+    measured: dict[str, Measured],
+    solution: Solution,
+) -> list[ReadingView]:
+    """The instruments along the bottom: all parts together."""
+    if not parts or not measured:
+        return []
+    unit = solution.project.units
+    factor = UNITS[unit][1]
+    digits = 2 if unit == "mm" else 4
+
+    def severity(*checks: str) -> tuple[Severity, Finding | None]:
+        chosen = [finding for finding in findings if finding.check in checks]
+        chosen.sort(key=lambda finding: ORDER.index(finding.severity))
+        return (chosen[0].severity, chosen[0]) if chosen else ("good", None)
+
+    volume = sum(part.volume_mm3 or 0 for part in parts)
+    mass = sum(part.mass.mass_g for part in parts if part.mass)
+    holds = [(part.capacity_mm3, part.label) for part in parts if part.capacity_mm3]
+    cubic = f"{volume / 1000:.1f}" if unit == "mm" else f"{volume / factor**3:.3f}"
+    readings = [
+        ReadingView(
+            name="volume",
+            value=cubic,
+            unit="cm³" if unit == "mm" else "in³",
+            severity=severity("closed")[0],
+            word="closed" if severity("closed")[0] == "good" else "see findings",
+            checks=["closed"],
+        )
+    ]
+    materials = ", ".join(sorted({part.mass.material for part in parts if part.mass}))
+    state, _ = severity("expected mass")
+    readings.append(
+        ReadingView(
+            name="mass, solid",
+            value=f"{mass:.1f}",
+            unit="g",
+            severity=state,
+            word=f"in {materials}",
+            checks=["expected mass"],
+        )
+    )
+    walls = [(part.wall_min_mm, part.label) for part in parts if part.wall_min_mm is not None]
+    if walls:
+        thin, owner = min(walls)
+        state, _ = severity("wall", "wall left")
+        lines = thin / solution.project.process.line_mm
+        readings.append(
+            ReadingView(
+                name="thinnest wall",
+                value=f"{thin / factor:.{digits}f}",
+                unit=unit,
+                severity=state,
+                word=f"{lines:.1f} lines, {owner}",
+                checks=["wall", "wall left"],
+            )
+        )
+    gaps = [(pair.measured_mm, f) for f in fits for pair in f.pairs if pair.measured_mm is not None]
+    if gaps:
+        tight, fit = min(gaps, key=lambda pair: pair[0])
+        state, _ = severity("gap", "overlap", "feel")
+        readings.append(
+            ReadingView(
+                name="tightest gap",
+                value=f"{tight / factor:.{digits}f}",
+                unit=f"{unit} a side",
+                severity=state,
+                word=f"{fit.label or fit.title}, {fit.feel}".lower(),
+                checks=["gap", "overlap", "feel", "fit"],
+            )
+        )
+    hanging = sum(part.unsupported_mm2 or 0 for part in parts)
+    state, _ = severity("overhang")
+    islands = sum(part.islands or 0 for part in parts)
+    readings.append(
+        ReadingView(
+            name="overhang",
+            value=f"{hanging:.0f}",
+            unit="mm²",
+            severity=state,
+            word=f"{islands} in mid-air"
+            if islands
+            else "each layer carried"
+            if not hanging
+            else "hangs over",
+            checks=["overhang"],
+        )
+    )
+    beds = [m.bed for name, m in measured.items() if not solution.parts[name].part.bought]
+    widest = max(beds, key=lambda bed: bed.size_mm[0] * bed.size_mm[1])
+    state, _ = severity("bed")
+    readings.append(
+        ReadingView(
+            name="bed, largest part",
+            value=" × ".join(
+                plain(v / factor, 1 if unit == "mm" else 2) for v in widest.size_mm[:2]
+            ),
+            unit=unit,
+            severity=state,
+            word=f"fits {solution.project.process.printer}" if state == "good" else "too large",
+            checks=["bed"],
+        )
+    )
+    if holds:
+        most, owner = max(holds)
+        readings.append(
+            ReadingView(
+                name="holds",
+                value=f"{most / 1000:.1f}" if unit == "mm" else f"{most / 29573.5295625:.2f}",
+                unit="ml" if unit == "mm" else "US fl oz",
+                severity="good",
+                word=f"{owner}, to its rim; prints leak",
+                checks=[],
+            )
+        )
+    return readings

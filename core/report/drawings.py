@@ -1,0 +1,50 @@
+"""The outlines of a step as drawn beside its sentence."""
+
+from __future__ import annotations
+
+from core.outlines.curves import Segment
+from core.outlines.svg import loop_path, outline_path
+from core.project.results import StepResult
+from core.report.models import DrawingView
+
+
+def drawing_view(result: StepResult) -> DrawingView | None:
+    """A step's outlines with the box they fill; None where the step has none to draw."""
+    sketch = result.sketch
+    if sketch is None or not (sketch.outlines or sketch.open_run):
+        return None
+    axis = result.step.kind == "revolve"
+    boxes = [outline.bounds for outline in sketch.outlines] or [_box(sketch.open_run)]
+    low = (min(b[0] for b in boxes), min(b[1] for b in boxes))
+    high = (max(b[2] for b in boxes), max(b[3] for b in boxes))
+    if axis:
+        low = (min(low[0], 0.0), low[1])
+    wrapped = _wrapped(result)
+    return DrawingView(
+        paths=[outline_path(outline) for outline in sketch.outlines],
+        open_path=loop_path(sketch.open_run, closed=False) if sketch.open_run else "",
+        low=low,
+        high=high,
+        axis=axis,
+        **wrapped,
+    )
+
+
+def _box(run: tuple[Segment, ...]) -> tuple[float, float, float, float]:
+    points = [p for segment in run for p in (segment.a, segment.b)]
+    xs, ys = [p[0] for p in points], [p[1] for p in points]
+    return min(xs), min(ys), max(xs), max(ys)
+
+
+def _wrapped(result: StepResult) -> dict[str, float]:
+    """How an outline lies on its cylinder, for the unrolled stage."""
+    feature = result.state.features.get(result.step.id)
+    if result.step.kind != "wrap" or feature is None or "around" not in feature.quantities:
+        return {}
+    quantities = feature.quantities
+    return {
+        "around_mm": quantities["around"].value,
+        "tall_mm": quantities["tall"].value,
+        "up_mm": result.typed["up"].value or 0.0,
+        "from_deg": result.typed["around"].value or 0.0,
+    }

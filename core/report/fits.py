@@ -1,0 +1,232 @@
+"""A fit as drawn on the fit desk."""
+
+from __future__ import annotations
+
+import re
+
+from core.fits import FITS
+from core.fits.registry import Motion
+from core.outlines import phrases
+from core.process import Process
+from core.project.cache import MEASURED, content_key
+from core.project.fields import PLACE_FIELDS
+from core.project.results import FitResult
+from core.project.schema import Place
+from core.proof.finding import Finding, worst
+from core.proof.section import cut_by_plane, gap_along, loops, window
+from core.report.judging import wall_severity
+from core.report.measuring import MeasuredFit
+from core.report.models import (
+    FieldView,
+    FitView,
+    ForecastView,
+    LeftView,
+    MeasuredPair,
+    MotionView,
+    RunView,
+    SectionDimension,
+    SectionLabel,
+    SectionPart,
+    SectionPicture,
+    StackedView,
+    TrackView,
+    WorkingView,
+)
+from core.report.sentences import (
+    PLACE_ON,
+    error_view,
+    field_view,
+    field_views,
+    fit_places,
+    fit_sentence,
+)
+from core.steps import Field, PartState
+
+RUN = re.compile(r"(up|down|left|right)\s+(\S.*)")
+GAP_FIELD = Field("gap", "length", "gap a side", "", hint="empty: as the feel proposes")
+
+
+def fit_view(
+    fit: FitResult,
+    measured: MeasuredFit | None,
+    findings: list[Finding],
+    a: PartState,
+    b: PartState,
+    process: Process,
+) -> FitView:
+    """Everything the fit desk and the fit rail show of one fit."""
+    spec, meeting = fit.fit, fit.meeting
+    kind = FITS.get(spec.kind)
+    path = f"fits.{spec.name}"
+    roles = kind.roles if kind else ("a", "b")
+    inner = kind.inner if kind else "a"
+    givers = {"inner": inner, "outer": "b" if inner == "a" else "a"}
+    giver = givers.get(spec.gives_way)
+    told = "half each" if giver is None else spec.parts[0 if giver == "a" else 1]
+    fields = _fields(path, fit)
+    pairs = []
+    if meeting and measured:
+        for pair, gap in zip(meeting.pairs, measured.gaps, strict=True):
+            middle = None
+            if gap:
+                middle = tuple((p + q) / 2 for p, q in zip(gap.on_a, gap.on_b, strict=True))
+            pairs.append(
+                MeasuredPair(
+                    name=pair.name,
+                    asked_mm=pair.asked_mm,
+                    measured_mm=gap.distance_mm if gap else None,
+                    at=middle,  # type: ignore[arg-type]
+                )
+            )
+    left = []
+    for wall, value in zip(
+        meeting.walls_left if meeting and measured else (),
+        measured.walls_left if measured else (),
+        strict=True,
+    ):
+        if value is not None:
+            left.append(
+                LeftView(
+                    part=spec.parts[0 if wall.of == "a" else 1],
+                    what=wall.what,
+                    asked_mm=wall.asked_mm,
+                    value_mm=value,
+                    lines=value / process.line_mm,
+                    severity=wall_severity(value, process),
+                )
+            )
+    return FitView(
+        name=spec.name,
+        kind=spec.kind,
+        title=kind.title if kind else spec.kind,
+        label=spec.label,
+        parts=spec.parts,
+        roles=roles,
+        feel=spec.feel,
+        gives_way=spec.gives_way,
+        giver=told,
+        gap_text=spec.gap,
+        gap_field=field_view(f"{path}.gap", GAP_FIELD, spec.gap or None, fit.typed.get("gap")),
+        gap_mm=fit.gap_mm,
+        across_mm=None if fit.gap_mm is None else 2 * fit.gap_mm,
+        proposed_mm=fit.proposed_mm,
+        chance=fit.chance,
+        forecast=(
+            ForecastView(
+                mean_mm=fit.forecast.mean_mm,
+                sd_mm=fit.forecast.sd_mm,
+                chances=fit.forecast.chances,
+            )
+            if fit.forecast
+            else None
+        ),
+        gap_working=list(fit.working),
+        working=[
+            WorkingView(
+                label=line.label, formula=line.formula, value_mm=line.value_mm, unit=line.unit
+            )
+            for line in (meeting.working if meeting else ())
+        ],
+        sentence=fit_sentence(fit),
+        fields=fields,
+        pairs=pairs,
+        overlap_mm3=measured.overlap_mm3 if measured else None,
+        left=left,
+        section=_section(fit, a, b) if meeting and a.body and b.body else None,
+        pose=[float(v) for v in meeting.pose.matrix.ravel()] if meeting else [],
+        place_words=fit_places(fit),
+        track=_track(fit, fields),
+        motion=motion_view(meeting.motion) if meeting and meeting.motion else None,
+        stack=[
+            StackedView(
+                name=one.name,
+                total_mm=one.total_mm,
+                worst_mm=one.worst_mm,
+                likely_mm=one.likely_mm,
+                parts=list(one.parts),
+            )
+            for one in (meeting.stack if meeting else ())
+        ],
+        in_place=meeting.in_place if meeting else False,
+        severity="stop" if fit.error else worst(findings),
+        error=error_view(fit.error),
+    )
+
+
+def _fields(path: str, fit: FitResult) -> list[FieldView]:
+    """What can be set of a fit: its own fields, and where it stands on either part."""
+    spec = fit.fit
+    kind = FITS.get(spec.kind)
+    if kind is None:
+        return []
+    views = field_views(f"{path}.fields", kind.fields, spec.fields, fit.typed)
+    for which, stands in (("place_a", kind.on_a), ("place_b", kind.on_b)):
+        if not stands:
+            continue
+        place: Place | None = getattr(spec, which)
+        texts = place.model_dump() if place else {}
+        on = texts.get("on")
+        views.append(field_view(f"{path}.{which}.on", PLACE_ON, on, None, f"{which}."))
+        views += field_views(f"{path}.{which}", PLACE_FIELDS, texts, fit.typed, f"{which}.")
+    return views
+
+
+def _track(fit: FitResult, fields: list[FieldView]) -> TrackView | None:
+    laid = fit.laid
+    if laid is None:
+        return None
+    typed = next(field.text for field in fields if field.name == "path")
+    told = (RUN.fullmatch(phrase) for phrase in phrases(typed))
+    return TrackView(
+        around_mm=laid.around_mm,
+        wide_mm=laid.wide_mm,
+        copies=laid.copies,
+        points=list(laid.points),
+        runs=[RunView(way=run[1], length=run[2]) for run in told if run],
+    )
+
+
+def motion_view(motion: Motion) -> MotionView:
+    """A motion as the screen shows it."""
+    unit = {"slide": "mm", "track": "of the way"}.get(motion.way, "°")
+    return MotionView(
+        way=motion.way, low=motion.low, high=motion.high, unit=unit, words=motion.words
+    )
+
+
+def _section(fit: FitResult, a: PartState, b: PartState) -> SectionPicture:
+    """The finished solids cut through the meeting place, with their gaps as found there."""
+    meeting = fit.meeting
+    assert meeting is not None
+    view = meeting.section
+
+    def draw() -> SectionPicture:
+        solids = (a.solid(), b.solid().moved(meeting.pose.matrix))
+        cut = [loops(window(cut_by_plane(s, view.frame), view.low, view.high)) for s in solids]
+        dimensions = []
+        for probe in view.probes:
+            found = gap_along(cut[0], cut[1], probe.start, probe.direction) or gap_along(
+                cut[1], cut[0], probe.start, probe.direction
+            )
+            if found:
+                dimensions.append(
+                    SectionDimension(
+                        name=probe.name, start=found.start, end=found.end, gap_mm=found.gap_mm
+                    )
+                )
+        return SectionPicture(
+            low=view.low,
+            high=view.high,
+            parts=[
+                SectionPart(
+                    part=fit.fit.parts[i],
+                    role="a" if i == 0 else "b",
+                    loops=[[(float(x), float(y)) for x, y in loop] for loop in cut[i]],
+                )
+                for i in (0, 1)
+            ],
+            dimensions=dimensions,
+            labels=[SectionLabel(text=text, at=(x, y)) for text, x, y in view.labels],
+        )
+
+    return MEASURED.get(content_key("section", fit.fit.name, a.key, b.key, view), draw)

@@ -1,0 +1,154 @@
+"""The checks run on the parts and fits of a solution, cached by what they were run on."""
+
+from __future__ import annotations
+
+import os
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+
+import numpy as np
+
+from core.fits.registry import FaceSet
+from core.process import Process
+from core.project.cache import MEASURED, content_key
+from core.project.results import FitResult, PartResult, Solution
+from core.proof.bed import BedFit, check_bed
+from core.proof.closed import Closed, check_closed
+from core.proof.gaps import Gap, overlap_mm3, smallest_gap
+from core.proof.layers import LayerTest, test_layers
+from core.proof.mass import Bulk, measure_bulk
+from core.proof.overhang import Overhang, check_overhang
+from core.proof.setting import Setting
+from core.proof.stance import Facing, back_to_part, stance_matrix
+from core.proof.walls import Walls, measure_walls
+from core.solids import Body, TriangleMesh, triangle_mesh
+from core.steps import PartState
+
+
+@dataclass(frozen=True)
+class Measured:
+    """Everything measured on one finished part."""
+
+    mesh: TriangleMesh
+    bulk: Bulk
+    closed: Closed
+    walls: Walls
+    bed: BedFit
+    overhang: Overhang
+    layers: LayerTest
+    to_bed: np.ndarray  # type: ignore[type-arg]
+
+    def place(self, point: tuple[float, float, float]) -> tuple[float, float, float]:
+        """A point on the bed, told in the part's own coordinates."""
+        x, y, z = back_to_part(np.array([point]), self.to_bed)[0]
+        return float(x), float(y), float(z)
+
+
+@dataclass(frozen=True)
+class MeasuredFit:
+    """Gaps of a fit on the finished solids, pair by pair, and the volume they share."""
+
+    gaps: tuple[Gap | None, ...]
+    overlap_mm3: float
+    walls_left: tuple[float | None, ...]
+
+
+def mesh_of(state: PartState) -> TriangleMesh:
+    """The triangles of a part, cached by what it was made from."""
+    body = state.solid()
+    return MEASURED.get(content_key("mesh", state.key), lambda: triangle_mesh(body))
+
+
+def measure_part(result: PartResult, process: Process) -> Measured:
+    """Runs every check on a finished part in its stance."""
+    state, facing = result.state, result.part.stance
+    setting = Setting.of(process)
+    body = state.solid()
+    key = content_key("part", state.key, facing, setting)
+    return MEASURED.get(key, lambda: _measure(state, body, facing, setting))
+
+
+def _measure(state: PartState, body: Body, facing: Facing, setting: Setting) -> Measured:
+    mesh = mesh_of(state)
+    matrix = stance_matrix(body, facing)
+    stood = body.moved(matrix)
+    standing = TriangleMesh(
+        mesh.vertices @ matrix[:, :3].T + matrix[:, 3], mesh.triangles, mesh.face_index, mesh.faces
+    )
+    return Measured(
+        mesh,
+        measure_bulk(mesh),
+        check_closed(mesh),
+        walls_of(state),
+        check_bed(standing.vertices, setting.bed_mm),
+        check_overhang(standing, setting.overhang_limit_deg, setting.layer_mm),
+        test_layers(stood.solid, setting.layer_mm, setting.overhang_limit_deg),
+        matrix,
+    )
+
+
+def walls_of(state: PartState) -> Walls:
+    """The walls of a part, cached by what it was made from."""
+    mesh = mesh_of(state)
+    return MEASURED.get(content_key("walls", state.key), lambda: measure_walls(mesh))
+
+
+def wall_behind(state: PartState, face: FaceSet) -> float | None:
+    """The thinnest wall behind some faces of a part in mm, None where none stands opposite."""
+    walls = walls_of(state)
+    chosen = walls.thickness_mm[mesh_of(state).on(*face)[walls.triangle]]
+    known = chosen[np.isfinite(chosen)]
+    return float(known.min()) if len(known) else None
+
+
+def measure_fit(fit: FitResult, a: PartState, b: PartState) -> MeasuredFit | None:
+    """Measures a fit back on the finished solids in their assembled position."""
+    if fit.meeting is None or a.body is None or b.body is None:
+        return None
+    meeting = fit.meeting
+    body_a, body_b = a.body, b.body
+
+    def measure() -> MeasuredFit:
+        mesh_a, mesh_b = mesh_of(a), mesh_of(b)
+        matrix = meeting.pose.matrix
+        moved = mesh_b.vertices @ matrix[:, :3].T + matrix[:, 3]
+        gaps: list[Gap | None] = []
+        for pair in meeting.pairs:
+            corners_a = mesh_a.corners[mesh_a.on(*pair.a)]
+            corners_b = moved[mesh_b.triangles][mesh_b.on(*pair.b)]
+            both = len(corners_a) and len(corners_b)
+            gaps.append(smallest_gap(corners_a, corners_b) if both else None)
+        left = tuple(
+            wall_behind(a if wall.of == "a" else b, wall.face) for wall in meeting.walls_left
+        )
+        overlap = max(overlap_mm3(body_a, body_b.moved(matrix)), 0.0)
+        return MeasuredFit(tuple(gaps), overlap, left)
+
+    return MEASURED.get(
+        content_key(
+            "fit", fit.fit.name, a.key, b.key, meeting.pose, meeting.pairs, meeting.walls_left
+        ),
+        measure,
+    )
+
+
+def measure_all(
+    solution: Solution,
+) -> tuple[dict[str, Measured], dict[str, MeasuredFit | None]]:
+    """Every part and fit of a solution measured, side by side: the kernels release the lock."""
+    process = solution.project.process
+    built = {name: part for name, part in solution.parts.items() if part.state.body is not None}
+    parts = {name: _WORKERS.submit(measure_part, part, process) for name, part in built.items()}
+    fits = {
+        name: _WORKERS.submit(
+            measure_fit, fit, *(solution.parts[part].state for part in fit.fit.parts)
+        )
+        for name, fit in solution.fits.items()
+    }
+    return (
+        {name: job.result() for name, job in parts.items()},
+        {name: job.result() for name, job in fits.items()},
+    )
+
+
+_WORKERS = ThreadPoolExecutor(max_workers=os.cpu_count() or 2, thread_name_prefix="measure")

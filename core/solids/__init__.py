@@ -1,0 +1,37 @@
+"""Outlines made into closed triangle solids that remember who made each triangle.
+
+Map
+    frame    a right-handed set of axes in space; where a step acts
+    body     a manifold3d solid with the sources of its triangles; add, cut, common
+    mesh     the triangles of a body as arrays, each with its step and face
+    stack    polygons on stations joined into a solid: prisms, chamfers, rounds, tapers
+    skin     stations anywhere in space joined into a solid: turned, swept and lofted bodies
+    turned   an outline turned about an axis
+    prism    an outline raised between two heights, rims and all; the usual body of a part
+
+Solids come from manifold3d: always closed, booleans in milliseconds, and every triangle keeps
+the id of the piece it was cut from, through any number of booleans.
+"""
+
+from core.solids.body import Body, Source
+from core.solids.frame import Frame
+from core.solids.mesh import TriangleMesh, triangle_mesh
+from core.solids.prism import Prism, Rim, prism_body
+from core.solids.skin import skin
+from core.solids.stack import Section, stack
+from core.solids.turned import turned_body
+
+__all__ = [
+    "Body",
+    "Frame",
+    "Prism",
+    "Rim",
+    "Section",
+    "Source",
+    "TriangleMesh",
+    "prism_body",
+    "skin",
+    "stack",
+    "triangle_mesh",
+    "turned_body",
+]

@@ -1,0 +1,133 @@
+"""Outlines on stations, joined straight or smoothly."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.interpolate import CubicSpline
+
+from core.errors import BuildError
+from core.outlines import Outline, flatten, segment_counts
+from core.outlines.flatten import Side
+from core.solids.body import Body
+from core.solids.frame import Frame
+from core.solids.skin import skin
+
+SMOOTH_PIECES = 14  # stations drawn between two given ones where the skin is smooth
+Points = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Stop:
+    """An outline and where it stands: up the axis, shifted and turned, mm and degrees."""
+
+    outline: Outline
+    up: float
+    x: float = 0.0
+    y: float = 0.0
+    turn_deg: float = 0.0
+
+
+def lofted_body(
+    stops: Sequence[Stop],
+    frame: Frame,
+    step: str,
+    side: Side = "inside",
+    start: str = "straight",
+    end: str = "straight",
+) -> Body:
+    """The solid through some outlines.
+
+    Args:
+        stops: at least two, rising.
+        start, end: ``straight``, or ``tangent`` where the skin leaves the end face upright.
+
+    Raises:
+        BuildError: fewer than two stops, stops that do not rise, or outlines with holes.
+    """
+    if len(stops) < 2:
+        raise BuildError("a loft needs a second outline", remedy="add a station")
+    for low, high in pairwise(stops):
+        if high.up <= low.up + 1e-9:
+            raise BuildError(
+                f"a station {high.up:g} mm up does not rise above the one {low.up:g} mm up"
+            )
+    if any(stop.outline.holes for stop in stops):
+        raise BuildError("a loft takes outlines without holes", remedy="cut the hole afterwards")
+    flat, names = matched([stop.outline for stop in stops], side)
+    placed = []
+    for points, stop in zip(flat, stops, strict=True):
+        angle = math.radians(stop.turn_deg)
+        cos, sin = math.cos(angle), math.sin(angle)
+        x = points[:, 0] * cos - points[:, 1] * sin + stop.x
+        y = points[:, 0] * sin + points[:, 1] * cos + stop.y
+        placed.append(np.column_stack([x, y, np.full(len(x), stop.up)]))
+    if start == "tangent" or end == "tangent":
+        placed = _smoothed(placed, start == "tangent", end == "tangent")
+    caps = [placed[0][:, :2]]
+    body = skin(placed, [len(flat[0])], caps, [names], step, start="bottom", end="top")
+    return body if frame == Frame() else body.moved(frame.matrix)
+
+
+def _smoothed(stations: list[Points], start: bool, end: bool) -> list[Points]:
+    """More stations along a cubic through the given ones; upright where an end is tangent."""
+    heights = np.array([station[0, 2] for station in stations])
+    values = np.stack([station[:, :2] for station in stations])
+    upright = (1, np.zeros(values.shape[1:]))
+    free = (2, np.zeros(values.shape[1:]))
+    spline = CubicSpline(
+        heights,
+        values,
+        bc_type=(upright if start else free, upright if end else free),  # type: ignore[arg-type]
+    )
+    rows = []
+    for low, high in pairwise(heights):
+        rows += list(np.linspace(low, high, SMOOTH_PIECES, endpoint=False))
+    rows.append(heights[-1])
+    return [np.column_stack([spline(z), np.full(values.shape[1], z)]) for z in rows]
+
+
+def matched(outlines: Sequence[Outline], side: Side) -> tuple[list[Points], list[str]]:
+    """Polygons with the same number of points, point i of one meant for point i of the next.
+
+    Outlines of as many segments are matched segment by segment; others by their share of the
+    way round from straight in front (−y), every corner of each kept.
+    """
+    loops = [outline.outer for outline in outlines]
+    if len({len(loop.segments) for loop in loops}) == 1:
+        every = [segment_counts(outline)[0] for outline in outlines]
+        counts = (tuple(max(pieces) for pieces in zip(*every, strict=True)),)
+        made = [flatten(outline, side, counts) for outline in outlines]
+        return [polygons[0] for polygons, _ in made], made[0][1][0]
+    runs = [_from_front(flatten(outline, side)[0][0]) for outline in outlines]
+    shares = np.unique(np.round(np.concatenate([share for _, share in runs]), 9))
+    shares = shares[shares < 1 - 1e-9]
+    found = []
+    for points, share in runs:
+        ends = np.vstack([points, points[:1]])
+        at = np.append(share, 1.0)
+        found.append(np.column_stack([np.interp(shares, at, ends[:, i]) for i in range(2)]))
+    return found, ["side"] * len(shares)
+
+
+def _from_front(points: Points) -> tuple[Points, Points]:
+    """A polygon begun where it crosses straight in front of its middle, with shares of its way."""
+    middle = (points.min(axis=0) + points.max(axis=0)) / 2
+    around = points - middle
+    after = np.roll(around, -1, axis=0)
+    crossing = (around[:, 0] <= 0) & (after[:, 0] > 0) & ((around[:, 1] + after[:, 1]) < 0)
+    index = int(np.flatnonzero(crossing)[0]) if crossing.any() else 0
+    run = after[index, 0] - around[index, 0]
+    share = -around[index, 0] / run if run else 0.0
+    front = points[index] + share * (np.roll(points, -1, axis=0)[index] - points[index])
+    rolled = np.vstack([front, np.roll(points, -(index + 1), axis=0)])
+    if np.allclose(rolled[0], rolled[-1], atol=1e-9):
+        rolled = rolled[:-1]
+    steps = np.linalg.norm(np.roll(rolled, -1, axis=0) - rolled, axis=1)
+    way = np.concatenate([[0.0], np.cumsum(steps)[:-1]])
+    return rolled, way / steps.sum()

@@ -1,0 +1,104 @@
+"""The triangles of a body as plain arrays."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.sparse import coo_matrix
+from scipy.sparse.csgraph import connected_components
+
+from core.solids.body import Body
+
+
+@dataclass(frozen=True)
+class TriangleMesh:
+    """A closed triangle mesh with provenance.
+
+    Attributes:
+        vertices: (n, 3) float64, mm.
+        triangles: (m, 3) int64, counter-clockwise seen from outside.
+        face_index: (m,) int32 into ``faces``.
+        faces: (step id, face name) pairs.
+    """
+
+    vertices: NDArray[np.float64]
+    triangles: NDArray[np.int64]
+    face_index: NDArray[np.int32]
+    faces: tuple[tuple[str, str], ...]
+
+    @property
+    def corners(self) -> NDArray[np.float64]:
+        """Triangle corners, (m, 3, 3) mm."""
+        return self.vertices[self.triangles]
+
+    def steps(self) -> tuple[list[str], NDArray[np.int32]]:
+        """The step ids present and, per triangle, which of them made it."""
+        ids = list(dict.fromkeys(step for step, _ in self.faces))
+        of_face = np.array([ids.index(step) for step, _ in self.faces] or [0], dtype=np.int32)
+        return ids, of_face[self.face_index]
+
+    def on(self, step: str, names: frozenset[str]) -> NDArray[np.bool_]:
+        """Which triangles lie on the named faces of a step, (m,) bool."""
+        wanted = np.array(
+            [owner == step and name in names for owner, name in self.faces] or [False], dtype=bool
+        )
+        return wanted[self.face_index]
+
+
+def face_area(mesh: TriangleMesh, step: str, face: str) -> float:
+    """The area in mm² of what is left of one named face."""
+    corners = mesh.corners[mesh.on(step, frozenset({face}))]
+    crosses = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    return float(np.linalg.norm(crosses, axis=1).sum() / 2)
+
+
+def shells_of(mesh: TriangleMesh) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
+    """The separate surfaces of a mesh: signed volumes (k,) mm³, below nought for a hollow, and
+    which of them each triangle belongs to (m,)."""
+    triangles, count = mesh.triangles, len(mesh.vertices)
+    ends = np.concatenate([triangles[:, [0, 1]], triangles[:, [1, 2]]])
+    links = coo_matrix((np.ones(len(ends)), (ends[:, 0], ends[:, 1])), shape=(count, count))
+    _, label = connected_components(links, directed=False)
+    corners = mesh.corners
+    sixths = np.einsum("ij,ij->i", corners[:, 0], np.cross(corners[:, 1], corners[:, 2])) / 6
+    # vertices that no triangle uses make empty components: number only those in use
+    _, own = np.unique(label[triangles[:, 0]], return_inverse=True)
+    own = own.reshape(-1)
+    return np.asarray(np.bincount(own, weights=sixths), dtype=np.float64), own.astype(np.int64)
+
+
+def triangle_mesh(body: Body) -> TriangleMesh:
+    """The finished triangles of a body. O(triangles)."""
+    raw = body.solid.to_mesh64()
+    vertices = np.asarray(raw.vert_properties, dtype=np.float64)[:, :3]
+    triangles = np.asarray(raw.tri_verts, dtype=np.int64)
+    if len(raw.merge_from_vert):
+        into = np.arange(len(vertices))
+        into[np.asarray(raw.merge_from_vert, dtype=np.int64)] = np.asarray(
+            raw.merge_to_vert, dtype=np.int64
+        )
+        triangles = into[triangles]
+    runs = np.asarray(raw.run_index, dtype=np.int64) // 3
+    local = np.asarray(raw.face_id, dtype=np.int64)
+    faces: dict[tuple[str, str], int] = {}
+    index = np.zeros(len(triangles), dtype=np.int32)
+    for run, original in enumerate(raw.run_original_id):
+        span = slice(runs[run], runs[run + 1])
+        source = body.sources.get(int(original))
+        if source is None or span.start == span.stop:
+            continue
+        lookup = np.array(
+            [faces.setdefault((source.owner(name), name), len(faces)) for name in source.faces],
+            dtype=np.int32,
+        )
+        index[span] = lookup[local[span]]
+    used, dense = np.unique(index, return_inverse=True)
+    names = list(faces)
+    return TriangleMesh(
+        vertices,
+        triangles,
+        dense.astype(np.int32).reshape(-1),
+        tuple(names[i] for i in used) if names else (("", ""),),
+    )

@@ -1,0 +1,69 @@
+"""An outline turned about an axis, fully or in part.
+
+The outline lies in the plane of radius (its x) and height along the axis (its y). Added material
+is inscribed in its circles, a cutter circumscribed, so that neither eats into a clearance.
+"""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from core.errors import BuildError
+from core.outlines import Outline, flatten
+from core.outlines.flatten import CHORD_ERROR_MM, Side
+from core.solids.body import Body
+from core.solids.frame import Frame
+from core.solids.skin import skin
+
+ON_AXIS_MM = 1e-7
+
+
+def turned_body(
+    outline: Outline, frame: Frame, step: str, side: Side = "inside", turn_deg: float = 360.0
+) -> Body:
+    """The solid an outline sweeps when turned about the frame's z.
+
+    Raises:
+        BuildError: the outline crosses the axis; names the point furthest across.
+    """
+    low_x = outline.bounds[0]
+    if low_x < -1e-6:
+        point = min(
+            (s.a for loop in outline.loops for s in loop.segments), key=lambda p: (p[0], p[1])
+        )
+        raise BuildError(
+            f"the outline crosses the axis by {-low_x:.4g} mm, near {point[0]:.4g}, {point[1]:.4g}",
+            remedy="keep it on one side: every point at a radius of nought or more",
+        )
+    if not 0 < turn_deg <= 360:
+        raise BuildError(f"a turn of {turn_deg:g}°", remedy="more than 0° and at most 360°")
+    polygons, names = flatten(outline, side)
+    radius = outline.bounds[2]
+    half = math.acos(1 - min(0.5, CHORD_ERROR_MM / (radius + CHORD_ERROR_MM)))
+    turn = math.radians(turn_deg)
+    whole = turn_deg > 360 - 1e-9
+    count = max(3, math.ceil(turn / (2 * half)))
+    if whole:
+        count = max(8, 4 * math.ceil(count / 4))
+    step_angle = turn / count
+    reach = 1 / math.cos(step_angle / 2) if side == "outside" else 1.0
+    angles = [i * step_angle for i in range(count if whole else count + 1)]
+    rows = np.vstack(polygons)
+    radii = np.where(np.abs(rows[:, 0]) < ON_AXIS_MM, 0.0, rows[:, 0]) * reach
+    stations = [
+        np.column_stack([radii * math.cos(a), radii * math.sin(a), rows[:, 1]]) for a in angles
+    ]
+    # Looked at along the turn the outline is seen from behind: run the stations backwards.
+    body = skin(
+        stations[::-1],
+        [len(polygon) for polygon in polygons],
+        polygons,
+        names,
+        step,
+        closed=whole,
+        start="last face",
+        end="first face",
+    )
+    return body if frame == Frame() else body.moved(frame.matrix)

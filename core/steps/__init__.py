@@ -1,0 +1,78 @@
+"""The lines of a build sheet. Each module is one kind of step and registers itself.
+
+Map
+    registry    Field, StepKind, register: what a step is; the solver knows no kind by name
+    state       PartState, Feature: what earlier steps leave for later ones to follow
+    blind       words on blind cuts that come out behind
+    outline_kinds   the outlines a step can ask for, and their fields
+    extrude, revolve, loft, sweep, text, wrap, boss (and ledge), flats, hole, shell, rims (fillet, chamfer)
+    rib, split
+    patterns    rows, grids, rounds and rings of a step's piece; mirror; move
+    fill        copies all over a face
+    blend, bridge, thread, hardware (screw holes and nut traps by size), traced, imported
+    combine, fit_step
+"""
+
+from core.steps import (
+    blend,
+    boss,
+    bridge,
+    combine,
+    extrude,
+    fill,
+    fit_step,
+    flats,
+    hardware,
+    hole,
+    imported,
+    loft,
+    patterns,
+    revolve,
+    rib,
+    rims,
+    shell,
+    split,
+    sweep,
+    text,
+    thread,
+    traced,
+    wrap,
+)
+from core.steps.outline_kinds import OUTLINES, OutlineKind
+from core.steps.registry import STEPS, Field, StationInput, StepInput, StepKind
+from core.steps.state import Feature, PartState
+
+__all__ = [
+    "OUTLINES",
+    "STEPS",
+    "Feature",
+    "Field",
+    "OutlineKind",
+    "PartState",
+    "StationInput",
+    "StepInput",
+    "StepKind",
+    "blend",
+    "boss",
+    "bridge",
+    "combine",
+    "extrude",
+    "fill",
+    "fit_step",
+    "flats",
+    "hardware",
+    "hole",
+    "imported",
+    "loft",
+    "patterns",
+    "revolve",
+    "rib",
+    "rims",
+    "shell",
+    "split",
+    "sweep",
+    "text",
+    "thread",
+    "traced",
+    "wrap",
+]

@@ -1,0 +1,141 @@
+"""Boss and ledge: a round boss with a filleted foot, and a step cut inside a rim."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import replace
+
+from core.errors import BuildError
+from core.measures.units import length
+from core.outlines import Outline, offset_outline
+from core.outlines.curves import Arc, Line, Segment
+from core.outlines.loop import Loop
+from core.solids import Prism, prism_body, turned_body
+from core.steps.extrude import CLEAR_MM, applied
+from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.state import Feature, PartState
+
+ROOT_MM = 0.2  # how deep a boss is rooted in its face, so that both are one solid
+
+
+@register
+class Boss(StepKind):
+    """A round boss, its foot filleted into the face, with a hole in it if asked."""
+
+    kind = "boss"
+    title = "Boss: a round stud with a filleted foot"
+    also = ("stud", "post", "peg", "pin", "standoff", "pillar")
+    has_place = True
+    fields = (
+        Field("diameter", "length", "diameter", "8 mm"),
+        Field("height", "length", "height", "10 mm"),
+        Field("foot", "length", "foot fillet", "1 mm"),
+        Field("bore", "length", "bore", "0"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        bore = "" if words["bore"] in ("0", "") else ", bored {bore}"
+        return "Boss {diameter} across, {height} high, foot rounded {foot}" + bore
+
+    def build(self, given: StepInput) -> PartState:
+        diameter, height = given.numbers["diameter"], given.numbers["height"]
+        foot, bore = given.numbers["foot"], given.numbers["bore"]
+        for name, value in (("diameter", diameter), ("height", height)):
+            if value <= 0:
+                raise BuildError(f"the {name} is {value:g} mm", remedy=f"a {name} above nought")
+        if foot < 0 or foot > height:
+            raise BuildError(
+                f"a {foot:g} mm foot does not fit a boss {height:g} mm high",
+                remedy=f"nought to {height:g} mm",
+            )
+        if bore < 0 or bore >= diameter:
+            raise BuildError(
+                f"a bore of {bore:g} mm leaves nothing of a boss of {diameter:g} mm",
+                remedy=f"less than {diameter:g} mm",
+            )
+        tool = turned_body(_profile(diameter / 2, height, foot, bore / 2), given.frame, given.step)
+        body = applied("add", given.state, tool)
+        top = given.frame.lifted(height)
+        quantities = {
+            "top": length(top.origin[2]),
+            "diameter": length(diameter),
+            "height": length(height),
+        }
+        feature = Feature(given.step, {"top": top}, quantities, tool=tool)
+        return given.state.made(body, feature)
+
+
+def _profile(radius: float, height: float, foot: float, bore: float) -> Outline:
+    """Half of the boss: radius right, height up, rooted below the face."""
+    reach = radius + foot
+    pieces: list[Segment] = [Line((bore, -ROOT_MM), (reach, -ROOT_MM), "root")]
+    if foot > 0:
+        pieces.append(Line((reach, -ROOT_MM), (reach, 0.0), "root"))
+        pieces.append(Arc((reach, foot), foot, -math.pi / 2, -math.pi / 2, "foot"))
+        pieces.append(Line((radius, foot), (radius, height), "side"))
+    else:
+        pieces.append(Line((radius, -ROOT_MM), (radius, height), "side"))
+    pieces.append(Line((radius, height), (bore, height), "top"))
+    pieces.append(Line((bore, height), (bore, -ROOT_MM), "bore"))
+    return Outline(Loop(tuple(piece for piece in pieces if piece.length > 1e-12)))
+
+
+@register
+class Ledge(StepKind):
+    """A step cut inside a rim, for a tray or a lid to lie on."""
+
+    kind = "ledge"
+    title = "Ledge: a step inside a rim"
+    also = ("rebate", "step", "shelf", "tray", "recess")
+    fields = (
+        Field("inwards", "length", "width", "1 mm"),
+        Field("down", "length", "depth", "3 mm"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return "Ledge inside the rim, {inwards} wide, {down} down"
+
+    def build(self, given: StepInput) -> PartState:
+        _, mouth = given.state.mouth()
+        wide, down = given.numbers["inwards"], given.numbers["down"]
+        for name, value in (("width", wide), ("depth", down)):
+            if value <= 0:
+                raise BuildError(f"the {name} is {value:g} mm", remedy=f"a {name} above nought")
+        if wide >= mouth.wall:
+            raise BuildError(
+                f"a ledge {wide:g} mm wide leaves no wall: it is {mouth.wall:.4g} mm thick there",
+                remedy=f"less than {mouth.wall:.4g} mm",
+            )
+        if down >= mouth.depth:
+            raise BuildError(
+                f"a ledge {down:g} mm down lies below the floor, {mouth.depth:.4g} mm down",
+                remedy=f"less than {mouth.depth:.4g} mm",
+            )
+        wider = offset_outline(mouth.inner, wide)
+        tool = prism_body(
+            Prism(mouth.frame, wider, -down, CLEAR_MM),
+            given.step,
+            "outside",
+            bottom="ledge",
+            top="rim",
+        )
+        body = given.state.solid() - tool
+        left = mouth.wall - wide
+        quantities = {
+            "width": length(wide),
+            "depth": length(down),
+            "wall": length(left),
+            "inner_width": length(wider.size[0]),
+            "inner_depth": length(wider.size[1]),
+        }
+        places = {"ledge": mouth.frame.lifted(-down)}
+        # What goes in next meets the widened mouth; what lies below stays as it was.
+        upper = replace(mouth, inner=wider, wall=left, depth=down)
+        return given.state.made(body, Feature(given.step, places, quantities, None, upper))
+
+    def says(self, given: StepInput, after: PartState) -> str:
+        sizes = after.features[given.step].quantities
+        across = given.told(sizes["inner_width"].value, False)
+        deep = given.told(sizes["inner_depth"].value)
+        return f"opening {across} × {deep}, wall left {given.told(sizes['wall'].value)}"

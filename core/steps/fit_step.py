@@ -1,0 +1,25 @@
+"""The place in a build sheet where a fit does its share. The solver applies the fit itself."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from core.errors import BuildError
+from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.state import PartState
+
+
+@register
+class FitStep(StepKind):
+    """Marks where the geometry of a fit goes; later steps may build on it."""
+
+    kind = "fit"
+    title = "Make this part's side of a fit"
+    also = ("mate", "lid", "joint")
+    fields = (Field("fit", "name", "fit", ""),)
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return "Make this side of the fit {fit}"
+
+    def build(self, given: StepInput) -> PartState:
+        raise BuildError(f"there is no fit '{given.words['fit']}' on this part")

@@ -1,0 +1,53 @@
+"""Flats: two flats cut across a shaft, for a wrench or against turning."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from core.errors import BuildError
+from core.measures.units import length
+from core.outlines import rectangle
+from core.solids import Prism, prism_body
+from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.state import Feature, PartState
+
+
+@register
+class Flats(StepKind):
+    """Flats in pairs, cut from a face down, measured across."""
+
+    kind = "flats"
+    title = "Flats across a shaft"
+    also = ("wrench flats", "spanner", "D shaft", "square", "hexagon end")
+    has_place = True
+    fields = (
+        Field("across", "length", "across the flats", "10 mm"),
+        Field("depth", "length", "length along the shaft", "8 mm"),
+        Field("pairs", "count", "pairs", "1"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return "Flats {across} apart, {depth} long, {pairs} pair of them"
+
+    def build(self, given: StepInput) -> PartState:
+        across, depth = given.numbers["across"], given.numbers["depth"]
+        pairs = round(given.numbers["pairs"])
+        if across <= 0 or depth <= 0 or pairs < 1:
+            raise BuildError("flats need a size across, a length and a count above nought")
+        body = given.state.solid()
+        x0, y0, z0, x1, y1, z1 = body.bounds
+        reach = (x1 - x0) + (y1 - y0) + (z1 - z0)
+        slab = rectangle(2 * reach, reach)
+        after = body
+        for pair in range(pairs):
+            for side in (0, 180):
+                turned = given.frame.turned(side + 180 * pair / pairs)
+                frame = turned.shifted(0, across / 2 + reach / 2)
+                after = after - prism_body(Prism(frame, slab, -depth, reach), given.step, "outside")
+        if after.is_empty:
+            raise BuildError("the flats leave nothing of the part", remedy="a larger size across")
+        if abs(after.volume_mm3 - body.volume_mm3) < 1e-6:
+            raise BuildError(
+                f"flats {across:g} mm apart do not touch the shaft", remedy="a smaller size across"
+            )
+        return given.state.made(after, Feature(given.step, quantities={"across": length(across)}))

@@ -1,0 +1,170 @@
+"""Holes and pockets for bought hardware, by its name."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from core import hardware
+from core.errors import BuildError
+from core.hardware.lookup import CLASSES
+from core.hardware.tables import CLEARANCE, HEX_NUTS, SOURCES
+from core.measures.units import length
+from core.outlines import Outline, circle, rectangle, regular_polygon
+from core.outlines.loop import polygon_loop
+from core.solids import Body, Prism, prism_body, turned_body
+from core.steps.extrude import CLEAR_MM, applied
+from core.steps.hole import reach_through
+from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.state import Feature, PartState
+
+USES = ("clearance", "tap drill", "heat-set insert")
+HEADS = ("none", "counterbored", "countersunk")
+LOADED = ("end", "side")
+
+
+@register
+class ScrewHole(StepKind):
+    """A hole for a screw of a size, with room for its head."""
+
+    kind = "screw hole"
+    title = "Hole for a screw, by its size"
+    also = ("clearance hole", "tap drill", "heat-set insert", "counterbore", "countersink", "bolt")
+    has_place = True
+    fields = (
+        Field("size", "choice", "screw", "M3", tuple(CLEARANCE)),
+        Field("use", "choice", "used as", "clearance", USES),
+        Field("grade", "choice", "clearance", "medium", CLASSES),
+        Field("head", "choice", "head", "none", HEADS),
+        Field("depth", "length", "depth, nought right through", "0"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        grade = "{grade} " if words["use"] == "clearance" else ""
+        head = "" if words["head"] == "none" else ", {head} for its head"
+        deep = ", right through, depth {depth}" if words["depth"] in ("0", "") else ", {depth} deep"
+        return "Hole for an {size} screw, " + grade + "{use}" + head + deep
+
+    def build(self, given: StepInput) -> PartState:
+        hole, head, _ = _sizes(given)
+        asked = given.numbers["depth"]
+        if asked < 0:
+            raise BuildError(f"the hole is {asked:g} mm deep", remedy="nought goes right through")
+        depth = asked or reach_through(given.state.solid().bounds)
+        tool = _bored(given, hole, head, depth)
+        body = applied("cut", given.state, tool)
+        quantities = {"diameter": length(hole)}
+        feature = Feature(given.step, {}, quantities, tool=tool, mode="cut")
+        return given.state.made(body, feature)
+
+    def says(self, given: StepInput, after: PartState) -> str:
+        hole, head, source = _sizes(given)
+        told = f"{given.told(hole)} across ({source})"
+        return told + (f", head {given.told(head.diameter)}" if head else "")
+
+
+def _sizes(given: StepInput) -> tuple[float, hardware.Head | None, str]:
+    """The hole, the head if any, and where the sizes come from."""
+    size, use, form = given.words["size"], given.words["use"], given.words["head"]
+    if use == "clearance":
+        hole = hardware.clearance_hole(size, given.words["grade"])
+    elif use == "tap drill":
+        hole = hardware.tap_drill(size)
+    else:
+        hole = hardware.insert(size).hole
+    head = {"counterbored": hardware.socket_head, "countersunk": hardware.countersunk_head}.get(
+        form
+    )
+    source = SOURCES["insert" if use == "heat-set insert" else use]
+    return hole, head(size) if head else None, source
+
+
+def _bored(given: StepInput, hole: float, head: hardware.Head | None, depth: float) -> Body:
+    radius = hole / 2
+    profile = [(0.0, -depth), (radius, -depth)]
+    sides = ["floor", "bore"]
+    if head and given.words["head"] == "countersunk":
+        step = head.diameter / 2 - radius  # 90° head: as deep as it is wide
+        profile += [(radius, -step), (head.diameter / 2, 0.0), (head.diameter / 2, CLEAR_MM)]
+        sides += ["sink", "head"]
+    elif head:
+        room = given.words["grade"]
+        wide = head.diameter / 2 + {"fine": 0.25, "medium": 0.5, "coarse": 0.75}[room]
+        step = head.height
+        profile += [(radius, -step), (wide, -step), (wide, CLEAR_MM)]
+        sides += ["shoulder", "head"]
+    else:
+        step = 0.0
+        profile += [(radius, CLEAR_MM)]
+    if step >= depth:
+        raise BuildError(
+            f"the head is {step:.4g} mm deep, the hole only {depth:.4g} mm", remedy="a deeper hole"
+        )
+    profile.append((0.0, CLEAR_MM))
+    sides += ["mouth", "axis"]
+    outline = Outline(polygon_loop(profile, sides))  # type: ignore[arg-type]
+    return turned_body(outline, given.frame, given.step, "outside")
+
+
+@register
+class NutTrap(StepKind):
+    """A pocket that holds a hexagon nut from turning, pushed in from the end or from the side."""
+
+    kind = "nut trap"
+    title = "Trap for a hexagon nut"
+    also = ("nut pocket", "captive nut", "hex pocket")
+    has_place = True
+    fields = (
+        Field("size", "choice", "nut", "M3", tuple(HEX_NUTS)),
+        Field("gap", "length", "gap a side", "0.15 mm"),
+        Field("loaded", "choice", "pushed in from the", "end", LOADED),
+        Field("down", "length", "down to the nut, from the side", "4 mm"),
+        Field("run", "length", "length of the slot, from the side", "20 mm"),
+        Field("bridge", "length", "layer left over the screw hole", "0"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        if words["loaded"] == "end":
+            skin = (
+                "" if words["bridge"] in ("0", "") else ", a layer of {bridge} left over the screw"
+            )
+            return "Trap for an {size} nut, {gap} a side, pushed in from the {loaded}" + skin
+        return "Trap for an {size} nut, {gap} a side, pushed in from the {loaded}, {down} down, slot {run} long"
+
+    def build(self, given: StepInput) -> PartState:
+        nut, n = hardware.hex_nut(given.words["size"]), given.numbers
+        if n["gap"] < 0:
+            raise BuildError(f"the gap is {n['gap']:g} mm a side", remedy="nought or more")
+        wide, tall = nut.across_flats + 2 * n["gap"], nut.height + 2 * n["gap"]
+        names = {"top": "mouth", "bottom": "floor"}
+        hexagon = regular_polygon(6, wide)
+        if given.words["loaded"] == "end":
+            tool = prism_body(
+                Prism(given.frame, hexagon, -tall, CLEAR_MM), given.step, "outside", **names
+            )
+        else:
+            if n["run"] <= 0 or n["down"] <= 0:
+                raise BuildError("the slot needs a length and a depth above nought")
+            high, low = -n["down"], -n["down"] - tall
+            slot = rectangle(wide, n["run"]).moved(0.0, n["run"] / 2)
+            turned = given.frame.turned(30)
+            tool = prism_body(Prism(turned, hexagon, low, high), given.step, "outside", **names)
+            tool = tool + prism_body(
+                Prism(given.frame, slot, low, high), given.step, "outside", **names
+            )
+        body = applied("cut", given.state, tool)
+        if n["bridge"] > 0:
+            # one whole layer over the screw hole carries the pocket's roof; drilled out after
+            floor = given.frame.lifted(-tall)
+            skin = prism_body(Prism(floor, circle(wide), -n["bridge"], 0.0), given.step)
+            body = body + skin
+        floor_at = given.frame.lifted(
+            -tall if given.words["loaded"] == "end" else -n["down"] - tall
+        )
+        quantities = {"across": length(wide), "depth": length(tall)}
+        feature = Feature(given.step, {"floor": floor_at}, quantities, tool=tool, mode="cut")
+        return given.state.made(body, feature)
+
+    def says(self, given: StepInput, after: PartState) -> str:
+        nut = hardware.hex_nut(given.words["size"])
+        wide = given.told(after.features[given.step].quantities["across"].value)
+        return f"nut {given.told(nut.across_flats)} across flats ({SOURCES['nut']}), pocket {wide}"

@@ -1,0 +1,131 @@
+"""Hole: a hole straight into a face, plain, countersunk, counterbored or teardrop."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+
+from core.errors import BuildError
+from core.measures.units import length
+from core.outlines import Outline, circle
+from core.outlines.curves import Arc, Line
+from core.outlines.loop import Loop, polygon_loop
+from core.solids import Body, Prism, prism_body, turned_body
+from core.steps.blind import floor_warning
+from core.steps.extrude import CLEAR_MM, applied
+from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.state import Feature, PartState, Recess
+
+FORMS = ("plain", "countersunk", "counterbored", "teardrop")
+
+
+@register
+class Hole(StepKind):
+    """A hole; circumscribed, so that a peg of its size passes."""
+
+    kind = "hole"
+    title = "Hole"
+    also = ("drill", "bore", "through hole", "blind hole", "countersink", "counterbore", "teardrop")
+    has_place = True
+    fields = (
+        Field("form", "choice", "form", "plain", FORMS),
+        Field("diameter", "length", "diameter", "5 mm"),
+        Field("reach", "choice", "reach", "through", ("through", "to depth")),
+        Field("depth", "length", "depth", "10 mm"),
+        Field("head", "length", "head diameter", "2 * diameter"),
+        Field("head_depth", "length", "head depth", "diameter"),
+        Field("sink", "angle", "countersink angle", "90 deg"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        reach = "{reach}" if words["reach"] == "through" else "{reach} {depth}"
+        head = {
+            "countersunk": ", countersunk to {head} at {sink}",
+            "counterbored": ", counterbored {head}, {head_depth} deep",
+        }.get(words["form"], "")
+        return "Hole, {form}, {diameter} across, " + reach + head
+
+    def build(self, given: StepInput) -> PartState:
+        body = given.state.solid()
+        through = given.words["reach"] == "through"
+        depth = reach_through(body.bounds) if through else given.numbers["depth"]
+        if depth <= 0:
+            raise BuildError(f"the hole is {depth:g} mm deep", remedy="a depth above nought")
+        tool = _drill(given, depth)
+        after = applied("cut", given.state, tool)
+        places = {"floor": given.frame.lifted(-depth)} if not through else {}
+        quantities = {"diameter": length(given.numbers["diameter"])}
+        if not through:
+            quantities["depth"] = length(depth)
+        widest = max(given.numbers["diameter"], _head(given))
+        outline = teardrop(widest) if given.words["form"] == "teardrop" else circle(widest)
+        recess = Recess(given.frame, outline, depth)
+        feature = Feature(given.step, places, quantities, tool=tool, mode="cut", recess=recess)
+        return given.state.made(after, feature)
+
+    def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
+        if given.words["reach"] == "through" or given.words["form"] not in ("plain", "teardrop"):
+            return ()
+        return floor_warning(given, after, "floor", "hole")
+
+
+def _head(given: StepInput) -> float:
+    """The diameter of the head at the face; nought without one."""
+    return given.numbers["head"] if given.words["form"] in ("countersunk", "counterbored") else 0.0
+
+
+def _drill(given: StepInput, depth: float) -> Body:
+    diameter, form = given.numbers["diameter"], given.words["form"]
+    names = {"top": "mouth", "bottom": "floor"}
+    if form in ("plain", "teardrop"):
+        outline = circle(diameter) if form == "plain" else teardrop(diameter)
+        prism = Prism(given.frame, outline, -depth, CLEAR_MM)
+        return prism_body(prism, given.step, "outside", **names)
+    head, radius = given.numbers["head"], diameter / 2
+    if diameter <= 0:
+        raise BuildError(f"the diameter is {diameter:g} mm", remedy="a diameter above nought")
+    if head <= diameter:
+        raise BuildError(
+            f"a head of {head:g} mm is no wider than the hole of {diameter:g} mm",
+            remedy=f"more than {diameter:g} mm",
+        )
+    if form == "countersunk":
+        half = math.radians(given.numbers["sink"]) / 2
+        if not 0 < half < math.pi / 2:
+            raise BuildError("a countersink lies between 0° and 180°")
+        step = (head - diameter) / 2 / math.tan(half)
+        profile = [
+            (0, -depth),
+            (radius, -depth),
+            (radius, -step),
+            (head / 2, 0),
+            (head / 2, CLEAR_MM),
+        ]
+    else:
+        step = given.numbers["head_depth"]
+        profile = [
+            (0, -depth), (radius, -depth), (radius, -step), (head / 2, -step), (head / 2, CLEAR_MM),
+        ]  # fmt: skip
+    if step >= depth:
+        raise BuildError(
+            f"the head is {step:.4g} mm deep, the hole only {depth:.4g} mm", remedy="a deeper hole"
+        )
+    sides = ["floor", "bore", "shoulder", "head", "mouth", "axis"]
+    outline = Outline(polygon_loop([*profile, (0, CLEAR_MM)], sides))
+    return turned_body(outline, given.frame, given.step, "outside")
+
+
+def teardrop(diameter: float) -> Outline:
+    """A circle with a 45° roof upwards, so that a level hole prints without support."""
+    if diameter <= 0:
+        raise BuildError(f"the diameter is {diameter:g} mm", remedy="a diameter above nought")
+    r = diameter / 2
+    quarter = math.pi / 4
+    peak = (0.0, r * math.sqrt(2))
+    arc = Arc((0.0, 0.0), r, math.pi - quarter, math.pi + 2 * quarter, "bore")
+    return Outline(Loop((arc, Line(arc.b, peak, "roof right"), Line(peak, arc.a, "roof left"))))
+
+
+def reach_through(bounds: tuple[float, ...]) -> float:
+    """Longer than any way through the part, in mm."""
+    return sum(bounds[i + 3] - bounds[i] for i in range(3)) + 1.0

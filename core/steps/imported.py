@@ -1,0 +1,53 @@
+"""Mesh: a solid brought in from a file, to be proved or worked on."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from core.errors import BuildError
+from core.measures.units import length
+from core.solids.imported import imported_body
+from core.steps.extrude import MODES, applied
+from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.state import Feature, PartState
+
+
+@register
+class ImportedMesh(StepKind):
+    """A mesh from an STL, 3MF, OBJ, PLY or GLB file."""
+
+    kind = "mesh"
+    title = "Mesh brought in from a file"
+    also = ("import", "stl", "3mf", "obj", "scan")
+    has_place = True
+    offered = False
+    fields = (
+        Field("mesh", "name", "mesh", "", hint="brought in on the shelf"),
+        Field("file", "name", "file", ""),
+        Field("scale", "number", "scale", "1"),
+        Field("mode", "choice", "as", "add", MODES),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        start = {
+            "add": "The mesh",
+            "cut": "Cut away the mesh",
+            "common": "Keep what lies in the mesh",
+        }
+        return start[words["mode"]] + " of {file}, scaled by {scale}"
+
+    def build(self, given: StepInput) -> PartState:
+        scale = given.numbers["scale"]
+        if scale <= 0:
+            raise BuildError(
+                f"a scale of {scale:g}", remedy="above nought; 25.4 makes inches of mm"
+            )
+        tool = imported_body(given.words["mesh"], scale, given.step).moved(given.frame.matrix)
+        body = applied(given.words["mode"], given.state, tool)
+        x0, y0, z0, x1, y1, z1 = tool.bounds
+        quantities = {"width": length(x1 - x0), "depth": length(y1 - y0), "height": length(z1 - z0)}
+        places = {
+            "top": given.frame.shifted((x0 + x1) / 2, (y0 + y1) / 2, z1),
+            "bottom": given.frame.shifted((x0 + x1) / 2, (y0 + y1) / 2, z0).facing_back(),
+        }
+        return given.state.made(body, Feature(given.step, places, quantities, tool=tool))

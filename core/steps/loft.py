@@ -1,0 +1,58 @@
+"""Loft: through two or more outlines on stations, straight or leaving its ends upright."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from core.measures.units import length
+from core.solids.lofted import Stop, lofted_body
+from core.steps.extrude import MODES, applied
+from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.state import Feature, PartState
+
+ENDS = ("straight", "tangent")
+
+
+@register
+class Loft(StepKind):
+    """A skin through outlines one above the other."""
+
+    kind = "loft"
+    title = "Loft through outlines"
+    also = ("blend", "transition", "taper", "funnel", "cup", "duct")
+    has_outline = True
+    has_stations = True
+    has_place = True
+    fields = (
+        Field("mode", "choice", "as", "add", MODES),
+        Field("start", "choice", "leaves the first outline", "straight", ENDS),
+        Field("end", "choice", "meets the last outline", "straight", ENDS),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        start = {
+            "add": "Loft from",
+            "cut": "Cut by lofting from",
+            "common": "Keep only a loft from",
+        }
+        return start[words["mode"]] + " {outline}{stations}, leaving {start}, arriving {end}"
+
+    def build(self, given: StepInput) -> PartState:
+        stops = [Stop(given.profile(), 0.0)]
+        stops += [Stop(s.outline, s.up, s.x, s.y, s.turn_deg) for s in given.stations]
+        mode = given.words["mode"]
+        tool = lofted_body(
+            stops,
+            given.frame,
+            given.step,
+            "outside" if mode == "cut" else "inside",
+            given.words["start"],
+            given.words["end"],
+        )
+        body = applied(mode, given.state, tool)
+        last = stops[-1]
+        top = given.frame.shifted(last.x, last.y, last.up).turned(last.turn_deg)
+        places = {"top": top, "bottom": given.frame.facing_back()}
+        quantities = {"top": length(top.origin[2]), "height": length(last.up)}
+        feature = Feature(given.step, places, quantities, tool=tool, mode=mode)
+        return given.state.made(body, feature)

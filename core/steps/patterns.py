@@ -1,0 +1,306 @@
+"""Patterns: the piece that a step added or cut, again and again.
+
+Counts include the original. Copies that fall on each other are merged and said to be.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
+from typing import ClassVar
+
+import numpy as np
+from manifold3d import Manifold, OpType
+from numpy.typing import NDArray
+
+from core.errors import BuildError
+from core.solids import Body, Frame
+from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.state import Feature, PartState
+
+MOST_COPIES = 5000
+OF = Field("of", "name", "of step", "", hint="empty: the latest piece")
+Matrix = NDArray[np.float64]
+
+
+def shift(x: float, y: float, z: float) -> Matrix:
+    """A move as a (3, 4) matrix."""
+    return np.column_stack([np.eye(3), [x, y, z]])
+
+
+def turn_about(frame: Frame, angle_deg: float) -> Matrix:
+    """A turn about a frame's z axis as a (3, 4) matrix."""
+    axis = np.array(frame.z_axis)
+    angle = math.radians(angle_deg)
+    skew = np.array([[0, -axis[2], axis[1]], [axis[2], 0, -axis[0]], [-axis[1], axis[0], 0]])
+    rotation = np.eye(3) + math.sin(angle) * skew + (1 - math.cos(angle)) * (skew @ skew)
+    origin = np.array(frame.origin)
+    return np.column_stack([rotation, origin - rotation @ origin])
+
+
+def repeated(given: StepInput, moves: Sequence[Matrix]) -> PartState:
+    """The state with copies of a step's piece under every move (the original's own left out)."""
+    if len(moves) > MOST_COPIES:
+        raise BuildError(f"{len(moves)} copies are too many", remedy=f"at most {MOST_COPIES}")
+    feature = given.state.tool(given.words["of"])
+    assert feature.tool is not None
+    copies = [feature.tool.solid.transform(move) for move in moves]
+    if not copies:
+        return given.state.made(given.state.solid(), Feature(given.step))
+    before = given.state.solid()
+    tools = Body(_together(copies), feature.tool.sources)
+    body = before - tools if feature.mode == "cut" else before + tools
+    if body.is_empty:
+        raise BuildError("the copies leave nothing of the part")
+    all_of_them = replace(tools, sources=feature.tool.sources) + feature.tool
+    return given.state.made(body, Feature(given.step, tool=all_of_them, mode=feature.mode))
+
+
+def _together(copies: list[Manifold]) -> Manifold:
+    """Copies as one solid: laid side by side where none can touch another, else united."""
+    boxes = np.array([copy.bounding_box() for copy in copies])
+    low, high = boxes[:, :3], boxes[:, 3:]
+    meets = (low[:, None] <= high[None] + 1e-6).all(axis=2) & (
+        low[None] <= high[:, None] + 1e-6
+    ).all(axis=2)
+    if int(meets.sum()) == len(copies):
+        return Manifold.compose(copies)
+    return Manifold.batch_boolean(copies, OpType.Add)
+
+
+def distinct(moves: Sequence[Matrix]) -> list[Matrix]:
+    """Moves without those that stay put and without repeats."""
+    kept: dict[tuple[float, ...], Matrix] = {}
+    stay = tuple(np.round(shift(0, 0, 0), 6).ravel())
+    for move in moves:
+        key = tuple(np.round(move, 6).ravel() + 0.0)
+        if key != stay:
+            kept.setdefault(key, move)
+    return list(kept.values())
+
+
+class _Pattern(StepKind):
+    """What patterns share: they differ in where the copies go."""
+
+    noun: ClassVar[str] = "places"
+
+    def moves(self, given: StepInput) -> list[Matrix]:
+        """Every place, the original's included."""
+        raise NotImplementedError
+
+    def build(self, given: StepInput) -> PartState:
+        return repeated(given, distinct(self.moves(given)))
+
+    def says(self, given: StepInput, after: PartState) -> str:
+        asked = self.moves(given)
+        apart = len(distinct(asked)) + 1
+        merged = len(asked) - apart
+        told = f"{apart} in all, the first included"
+        return f"{told}; {merged} fall on others and are merged" if merged > 0 else told
+
+
+def _whole(given: StepInput, name: str) -> int:
+    count = round(given.numbers[name])
+    if count < 1:
+        raise BuildError("a pattern of none", remedy="a count of 1 or more")
+    return count
+
+
+@register
+class LinearPattern(_Pattern):
+    """In a row."""
+
+    kind = "row"
+    title = "Repeat in a row"
+    also = ("linear pattern", "array", "copies", "spacing")
+    fields = (
+        OF,
+        Field("count", "count", "count", "3"),
+        Field("spacing", "length", "spacing", "10 mm"),
+        Field("direction", "choice", "towards", "right", ("right", "back", "up")),
+        Field("angle", "angle", "turned", "0 deg"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        lean = "" if words["angle"] in ("0", "0 deg") else ", turned {angle}"
+        return "Repeat {of} {count} times in a row, {spacing} apart towards the {direction}" + lean
+
+    def moves(self, given: StepInput) -> list[Matrix]:
+        axis = {"right": (1.0, 0.0, 0.0), "back": (0.0, 1.0, 0.0), "up": (0.0, 0.0, 1.0)}
+        x, y, z = axis[given.words["direction"]]
+        lean = math.radians(given.numbers["angle"])
+        x, y = x * math.cos(lean) - y * math.sin(lean), x * math.sin(lean) + y * math.cos(lean)
+        pitch = given.numbers["spacing"]
+        return [
+            shift(x * pitch * i, y * pitch * i, z * pitch * i)
+            for i in range(_whole(given, "count"))
+        ]
+
+
+@register
+class CircularPattern(_Pattern):
+    """Round an axis."""
+
+    kind = "round"
+    title = "Repeat round an axis"
+    also = ("circular pattern", "polar", "spokes", "bolt circle", "array")
+    has_place = True
+    fields = (
+        OF,
+        Field("count", "count", "count", "6"),
+        Field("angle", "angle", "over", "360 deg"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return "Repeat {of} {count} times round the axis, over {angle}"
+
+    def moves(self, given: StepInput) -> list[Matrix]:
+        count, angle = _whole(given, "count"), given.numbers["angle"]
+        whole = abs(abs(angle) - 360) < 1e-9
+        pitch = angle / count if whole else angle / max(count - 1, 1)
+        return [turn_about(given.frame, pitch * i) for i in range(count)]
+
+
+@register
+class GridPattern(_Pattern):
+    """In rows and columns."""
+
+    kind = "grid"
+    title = "Repeat in a grid"
+    also = ("rectangular pattern", "rows and columns", "perforation", "array")
+    fields = (
+        OF,
+        Field("columns", "count", "columns", "3"),
+        Field("rows", "count", "rows", "2"),
+        Field("across", "length", "spacing to the right", "10 mm"),
+        Field("back", "length", "spacing to the back", "10 mm"),
+        Field("stagger", "choice", "rows", "in line", ("in line", "staggered")),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return "Repeat {of} in {columns} columns {across} apart and {rows} rows {back} apart, {stagger}"
+
+    def moves(self, given: StepInput) -> list[Matrix]:
+        across, back = given.numbers["across"], given.numbers["back"]
+        half = across / 2 if given.words["stagger"] == "staggered" else 0.0
+        return [
+            shift(column * across + (half if row % 2 else 0.0), row * back, 0.0)
+            for row in range(_whole(given, "rows"))
+            for column in range(_whole(given, "columns"))
+        ]
+
+
+@register
+class RoundAndUp(_Pattern):
+    """Round an axis in several rings: holes all over a tube."""
+
+    kind = "rings"
+    title = "Repeat in rings up an axis"
+    also = ("perforated tube", "cylindrical pattern", "holes round a tube")
+    has_place = True
+    fields = (
+        OF,
+        Field("count", "count", "round", "12"),
+        Field("rings", "count", "rings", "4"),
+        Field("spacing", "length", "ring spacing", "10 mm"),
+        Field("stagger", "choice", "rings", "in line", ("in line", "staggered")),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return (
+            "Repeat {of} {count} times round the axis in {rings} rings {spacing} apart, {stagger}"
+        )
+
+    def moves(self, given: StepInput) -> list[Matrix]:
+        count, rings = _whole(given, "count"), _whole(given, "rings")
+        pitch, lift = 360 / count, given.numbers["spacing"]
+        half = pitch / 2 if given.words["stagger"] == "staggered" else 0.0
+        axis = np.array(given.frame.z_axis)
+        found = []
+        for ring in range(rings):
+            for place in range(count):
+                move = turn_about(given.frame, pitch * place + (half if ring % 2 else 0.0))
+                move[:, 3] += axis * lift * ring
+                found.append(move)
+        return found
+
+
+@register
+class Mirror(StepKind):
+    """A step's piece, or the whole part, mirrored."""
+
+    kind = "mirror"
+    title = "Mirror a piece or the part"
+    also = ("symmetry", "flip", "reflect", "other side")
+    fields = (
+        Field("what", "choice", "what", "the latest piece", ("the latest piece", "the whole part")),
+        OF,
+        Field("side", "choice", "to the", "other side", ("other side", "back", "top")),
+        Field("at", "length", "mirror plane at", "0"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        of = " {of}" if words["what"] == "the latest piece" else ""
+        return "Mirror {what}" + of + " to the {side}, about the plane at {at}"
+
+    def build(self, given: StepInput) -> PartState:
+        axis = {"other side": 0, "back": 1, "top": 2}[given.words["side"]]
+        scale = np.eye(3)
+        scale[axis, axis] = -1
+        offset = np.zeros(3)
+        offset[axis] = 2 * given.numbers["at"]
+        move = np.column_stack([scale, offset])
+        if given.words["what"] == "the latest piece":
+            return repeated(given, [move])
+        whole = given.state.solid()
+        return given.state.made(whole + whole.moved(move), Feature(given.step))
+
+
+@register
+class Move(StepKind):
+    """The whole part so far, shifted and turned."""
+
+    kind = "move"
+    title = "Move the part"
+    also = ("shift", "rotate", "translate", "turn")
+    fields = (
+        Field("x", "length", "right", "0"),
+        Field("y", "length", "back", "0"),
+        Field("z", "length", "up", "0"),
+        Field("turn", "angle", "turn", "0 deg"),
+        Field("about", "choice", "about the axis", "up", ("up", "right", "back")),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return "Move the part {x} right, {y} back, {z} up, turned {turn} about the axis {about}"
+
+    def build(self, given: StepInput) -> PartState:
+        axes = {
+            "up": Frame(),
+            "right": Frame(x_axis=(0.0, 1.0, 0.0), z_axis=(1.0, 0.0, 0.0)),
+            "back": Frame(x_axis=(0.0, 0.0, 1.0), z_axis=(0.0, 1.0, 0.0)),
+        }
+        move = turn_about(axes[given.words["about"]], given.numbers["turn"])
+        move[:, 3] += [given.numbers["x"], given.numbers["y"], given.numbers["z"]]
+        state = given.state
+        features = {name: _carried(feature, move) for name, feature in state.features.items()}
+        features[given.step] = Feature(given.step)
+        return replace(state, body=state.solid().moved(move), features=features)
+
+
+def _carried(feature: Feature, move: Matrix) -> Feature:
+    """A feature that goes where its part goes."""
+
+    def carried(frame: Frame) -> Frame:
+        origin = move[:, :3] @ np.array(frame.origin) + move[:, 3]
+        x, z = move[:, :3] @ np.array(frame.x_axis), move[:, :3] @ np.array(frame.z_axis)
+        return Frame(tuple(map(float, origin)), tuple(map(float, x)), tuple(map(float, z)))  # type: ignore[arg-type]
+
+    return replace(
+        feature,
+        places={name: carried(frame) for name, frame in feature.places.items()},
+        prism=replace(feature.prism, frame=carried(feature.prism.frame)) if feature.prism else None,
+        mouth=replace(feature.mouth, frame=carried(feature.mouth.frame)) if feature.mouth else None,
+        tool=feature.tool.moved(move) if feature.tool else None,
+    )

@@ -1,0 +1,118 @@
+"""What a kind of step is. Adding one is adding a module that registers an instance."""
+
+from __future__ import annotations
+
+from abc import ABC, abstractmethod
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import ClassVar, Literal, TypeVar
+
+from core.measures.display import length_text
+from core.measures.evaluate import Kind
+from core.measures.units import LengthUnit
+from core.outlines import Outline
+from core.solids import Frame
+from core.steps.state import PartState
+
+FieldKind = Literal["length", "angle", "number", "count", "choice", "name", "moves", "drawing"]
+
+
+@dataclass(frozen=True, slots=True)
+class Field:
+    """One thing a maker can set: an expression, or one of a few words.
+
+    ``default`` is typed as a maker would; lengths without a unit in a default are millimetres.
+    """
+
+    name: str
+    kind: FieldKind
+    label: str
+    default: str
+    choices: tuple[str, ...] = ()
+    hint: str = ""
+
+    def number_kind(self) -> Kind:
+        """The kind of a field that holds an expression."""
+        assert self.kind not in ("choice", "name", "moves", "drawing")
+        return self.kind  # type: ignore[return-value]
+
+
+@dataclass(frozen=True)
+class StationInput:
+    """A further outline: how far up, right and back of the first it stands, mm, and its turn."""
+
+    outline: Outline
+    up: float
+    x: float = 0.0
+    y: float = 0.0
+    turn_deg: float = 0.0
+
+
+@dataclass(frozen=True)
+class StepInput:
+    """Everything a step may look at when it builds. Lengths in mm, angles in degrees."""
+
+    step: str
+    numbers: Mapping[str, float]
+    words: Mapping[str, str]
+    state: PartState
+    outline: Outline | None = None
+    frame: Frame = field(default_factory=Frame)
+    others: Mapping[str, PartState] | None = None
+    stations: tuple[StationInput, ...] = ()
+    unit: LengthUnit = "mm"
+
+    def told(self, mm: float, with_unit: bool = True) -> str:
+        """A length as the project shows it, for what a step says of itself."""
+        return length_text(mm, self.unit, with_unit)
+
+    def profile(self) -> Outline:
+        assert self.outline is not None
+        return self.outline
+
+
+class StepKind(ABC):
+    """A kind of step: its fields, its sentence, and how it acts on a state."""
+
+    kind: ClassVar[str]
+    title: ClassVar[str]
+    also: ClassVar[tuple[str, ...]] = ()  # other words that find it
+    fields: ClassVar[tuple[Field, ...]] = ()
+    has_outline: ClassVar[bool] = False
+    has_stations: ClassVar[bool] = False
+    has_place: ClassVar[bool] = False
+    offered: ClassVar[bool] = True  # in the step finder; others come about in another way
+
+    @abstractmethod
+    def sentence(self, words: Mapping[str, str]) -> str:
+        """The step read aloud, with ``{field}`` where a number or word is set."""
+
+    @abstractmethod
+    def build(self, given: StepInput) -> PartState:
+        """The state after this step.
+
+        Raises:
+            BuildError: it cannot be built; says why, and what would work.
+        """
+
+    def says(self, given: StepInput, after: PartState) -> str:
+        """What followed, in a few words, from the finished state; may be empty."""
+        return ""
+
+    def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
+        """What a maker may not have meant, though the step could be built."""
+        return ()
+
+    def part_reference(self, words: Mapping[str, str]) -> str | None:
+        """Another part whose finished solid this step needs, or None."""
+        return None
+
+
+STEPS: dict[str, StepKind] = {}
+K = TypeVar("K", bound=type[StepKind])
+
+
+def register(kind: K) -> K:
+    """Class decorator: makes a kind of step known by its name."""
+    STEPS[kind.kind] = kind()
+    return kind

@@ -1,0 +1,59 @@
+"""Rib: a straight wall between two points."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import replace
+
+from core.errors import BuildError
+from core.measures.units import length
+from core.outlines import rectangle
+from core.solids import Prism, prism_body
+from core.steps.extrude import applied
+from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.state import Feature, PartState
+
+ROOT_MM = 0.2  # how deep a rib is rooted in its face, so that both are one solid
+
+
+@register
+class Rib(StepKind):
+    """A thin straight wall on a face."""
+
+    kind = "rib"
+    title = "Rib: a straight wall between two points"
+    also = ("web", "stiffener", "fin", "divider", "gusset")
+    has_place = True
+    fields = (
+        Field("from_x", "length", "from, right", "0-10 mm"),
+        Field("from_y", "length", "from, up", "0"),
+        Field("to_x", "length", "to, right", "10 mm"),
+        Field("to_y", "length", "to, up", "0"),
+        Field("thickness", "length", "thickness", "1.6 mm"),
+        Field("height", "length", "height", "8 mm"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return (
+            "Rib from {from_x} right, {from_y} up to {to_x} right, {to_y} up, "
+            "{thickness} thick, {height} high"
+        )
+
+    def build(self, given: StepInput) -> PartState:
+        n = given.numbers
+        span = math.hypot(n["to_x"] - n["from_x"], n["to_y"] - n["from_y"])
+        for name, value in (("run", span), ("thickness", n["thickness"]), ("height", n["height"])):
+            if value <= 0:
+                raise BuildError(f"the {name} of the rib is {value:g} mm", remedy="above nought")
+        lean = math.degrees(math.atan2(n["to_y"] - n["from_y"], n["to_x"] - n["from_x"]))
+        middle = ((n["from_x"] + n["to_x"]) / 2, (n["from_y"] + n["to_y"]) / 2)
+        frame = given.frame.shifted(*middle).turned(lean)
+        prism = Prism(frame, rectangle(span, n["thickness"]), 0.0, n["height"])
+        low = 0.0 if given.state.body is None else -ROOT_MM
+        tool = prism_body(replace(prism, low=low), given.step)
+        body = applied("add", given.state, tool)
+        top = frame.lifted(n["height"])
+        quantities = {"top": length(top.origin[2]), "length": length(span)}
+        feature = Feature(given.step, prism.faces(), quantities, tool=tool)
+        return given.state.made(body, feature)

@@ -1,0 +1,272 @@
+"""Fillet and chamfer: the corners of an outline, and its top and bottom rims.
+
+A rim is cut away rather than rebuilt, so what other steps added elsewhere stays as it is.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import replace
+from typing import ClassVar
+
+from core.errors import BuildError
+from core.outlines import Outline, chamfer_corners, offset_outline, round_corners
+from core.outlines.flatten import flatten, segment_counts
+from core.solids import Body, Frame, Prism, Rim, Section, prism_body, stack
+from core.solids.prism import RimShape, rims_fit
+from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.state import Feature, PartState
+
+FOOT_ROOT_MM = 0.2  # how deep a foot is rooted in its face
+PROUD_MM = 1.0  # how far a rim cutter reaches past the body it trims
+WHERE = ("top rim", "bottom rim", "both rims", "inner rim", "hole rim", "foot", "corners")
+
+
+class _Edges(StepKind):
+    """What fillet and chamfer share: they differ in the shape they leave."""
+
+    shape: ClassVar[RimShape]
+    word: ClassVar[str]
+
+    def build(self, given: StepInput) -> PartState:
+        size, where = given.numbers["size"], given.words["where"]
+        if size <= 0:
+            raise BuildError(f"the {self.word} is {size:g} mm", remedy="a size above nought")
+        if where == "hole rim":
+            return self._hole(given, size)
+        feature = given.state.prism(given.words["body"])
+        if where == "foot":
+            return self._foot(given, feature, size)
+        if where == "corners":
+            return self._corners(given, feature, size)
+        if where == "inner rim":
+            return self._inner(given, size)
+        return self._outer(given, feature, size, where)
+
+    def _corners(self, given: StepInput, feature: Feature, size: float) -> PartState:
+        prism = feature.prism
+        assert prism is not None
+        if not prism.outline.outer.corners():
+            raise BuildError(f"'{feature.step}' has no sharp corners to {self.word}")
+        cut = round_corners if self.shape == "fillet" else chamfer_corners
+        rounded = prism.with_outline(cut(prism.outline, size))
+        cutter = _around(prism, given.step) - prism_body(rounded, given.step)
+        body = given.state.solid() - cutter
+        return given.state.made(body, replace(feature, prism=rounded), Feature(given.step))
+
+    def _outer(self, given: StepInput, feature: Feature, size: float, where: str) -> PartState:
+        prism = feature.prism
+        assert prism is not None
+        rim = Rim(self.shape, size)
+        top = where in ("top rim", "both rims")
+        bottom = where in ("bottom rim", "both rims")
+        shaped = replace(
+            prism,
+            top_rim=rim if top else prism.top_rim,
+            bottom_rim=rim if bottom else prism.bottom_rim,
+        )
+        rims_fit(shaped)
+        if feature.tool is not None and feature.tool is given.state.body:
+            # Nothing has happened to the body since it was raised: raise it anew, rims and all.
+            names = {"top rim": top, "bottom rim": bottom}
+            own = tuple((name, given.step) for name, finished in names.items() if finished)
+            before = tuple(
+                other
+                for source in feature.tool.sources.values()
+                for other in source.others
+                if not names.get(other[0])
+            )
+            body = _owned(prism_body(shaped, feature.step), own + before)
+            raised = replace(feature, prism=shaped, tool=body)
+            return given.state.made(body, raised, Feature(given.step))
+        cutter = rim_cutter(prism, rim, given.step, top, bottom)
+        body = given.state.solid() - cutter
+        if abs(body.volume_mm3 - given.state.solid().volume_mm3) < 1e-9:
+            raise BuildError(f"the {where} of '{feature.step}' is no longer there")
+        return given.state.made(body, replace(feature, prism=shaped), Feature(given.step))
+
+    def _hole(self, given: StepInput, size: float) -> PartState:
+        """The mouth of a hole or pocket widened; the piece is kept so that copies can follow."""
+        feature = _recessed(given.state, given.words["body"])
+        recess = feature.recess
+        assert recess is not None and feature.tool is not None
+        if size > recess.depth + 1e-9:
+            raise BuildError(
+                f"a {size:g} mm {self.word} does not fit: the hole is {recess.depth:.4g} mm deep",
+                remedy=f"at most {recess.depth:.4g} mm",
+            )
+        flare = _flare(recess.frame, recess.outline, Rim(self.shape, size), given.step)
+        body = given.state.solid() - flare
+        if body.is_empty:
+            raise BuildError("this leaves nothing of the part", remedy="a smaller size")
+        whole = Feature(given.step, tool=feature.tool + flare, mode="cut")
+        return given.state.made(body, whole)
+
+    def _foot(self, given: StepInput, feature: Feature, size: float) -> PartState:
+        """Material round the foot of a raised body, where it stands on a face."""
+        prism = feature.prism
+        assert prism is not None
+        if size > prism.high - prism.low:
+            raise BuildError(
+                f"a {size:g} mm {self.word} does not fit: the body is "
+                f"{prism.high - prism.low:.4g} mm high",
+                remedy=f"at most {prism.high - prism.low:.4g} mm",
+            )
+        counts = segment_counts(prism.outline)
+        _, sides = flatten(prism.outline, "inside", counts)
+        # a chamfer turned over is itself; a hollow round stands out by r(1 − sin a) at r(1 − cos a)
+        out_up = [(size, 0.0), (0.0, size)]
+        if self.shape == "fillet":
+            pieces = len(Rim("fillet", size).profile())
+            turns = [math.pi / 2 * i / pieces for i in range(pieces + 1)]
+            out_up = [(size * (1 - math.sin(t)), size * (1 - math.cos(t))) for t in turns]
+        sections = [
+            Section(
+                prism.low + up,
+                flatten(offset_outline(prism.outline, out), "inside", counts)[0],
+                "foot",
+            )
+            for out, up in out_up
+        ]
+        root = Section(prism.low - FOOT_ROOT_MM, sections[0].polygons, "foot")
+        collar = stack([root, *sections], sides, given.step).moved(prism.frame.matrix)
+        body = given.state.solid() + collar
+        return given.state.made(body, Feature(given.step))
+
+    def _inner(self, given: StepInput, size: float) -> PartState:
+        _, mouth = given.state.mouth()
+        if size > mouth.wall + 1e-9:
+            raise BuildError(
+                f"a {size:g} mm {self.word} does not fit: the wall is {mouth.wall:.4g} mm thick",
+                remedy=f"at most {mouth.wall:.4g} mm",
+            )
+        if size > mouth.depth + 1e-9:
+            raise BuildError(
+                f"a {size:g} mm {self.word} does not fit: the hollow is {mouth.depth:.4g} mm deep",
+                remedy=f"at most {mouth.depth:.4g} mm",
+            )
+        flare = _flare(mouth.frame, mouth.inner, Rim(self.shape, size), given.step)
+        body = given.state.solid() - flare
+        return given.state.made(body, Feature(given.step))
+
+
+def _owned(body: Body, others: tuple[tuple[str, str], ...]) -> Body:
+    """A body some of whose faces belong to other steps."""
+    kept = {
+        key: replace(source, others=source.others + others) for key, source in body.sources.items()
+    }
+    return Body(body.solid, kept)
+
+
+def rim_cutter(prism: Prism, rim: Rim, step: str, top: bool, bottom: bool) -> Body:
+    """Rings that take a prism's rims down to shape, made without a boolean.
+
+    Each ring fills what stands between the finished rim and a wall ``PROUD_MM`` further out.
+    """
+    counts = segment_counts(prism.outline)
+    _, sides = flatten(prism.outline, "inside", counts)
+    widest = prism.outline if prism.lean >= 0 else prism.outline_at(prism.high)
+    outer, outer_sides = flatten(offset_outline(widest, PROUD_MM), "outside")
+    names = [outer_sides[0], *[["rim"] * len(names) for names in sides]]
+
+    def station(z: float, inset: float, band: str) -> Section:
+        at = min(max(z, prism.low), prism.high)
+        rings = flatten(prism.outline_at(at, inset), "inside", counts)[0]
+        return Section(z, [outer[0], *[ring[::-1] for ring in rings]], band)
+
+    rings: list[Body] = []
+    profile = rim.profile()
+    deepest = profile[-1][0]
+    if top:
+        sections = [station(prism.high - depth, inset, "top rim") for inset, depth in profile]
+        rings.append(stack([*sections, station(prism.high + PROUD_MM, deepest, "")], names, step))
+    if bottom:
+        sections = [station(prism.low + depth, inset, "bottom rim") for inset, depth in profile]
+        rings.append(
+            stack(
+                [station(prism.low - PROUD_MM, deepest, "bottom rim"), *sections[::-1]], names, step
+            )
+        )
+    ring = rings[0] if len(rings) == 1 else rings[0] + rings[1]
+    return ring if prism.frame == Frame() else ring.moved(prism.frame.matrix)
+
+
+def _around(prism: Prism, step: str) -> Body:
+    """A block that holds the prism with room at its sides, flush with neither end."""
+    wider = replace(
+        prism,
+        draft_deg=0.0,
+        outline=offset_outline(prism.outline, PROUD_MM),
+        bottom_rim=Rim(),
+        top_rim=Rim(),
+    )
+    return prism_body(wider, step, "outside")
+
+
+def _recessed(state: PartState, reference: str) -> Feature:
+    """The hole or pocket named, or the latest one."""
+    found = [f for f in state.features.values() if f.recess is not None]
+    if reference:
+        found = [f for f in found if f.step == reference]
+    if not found:
+        named = f"'{reference}' is no hole" if reference else "there is no hole or pocket here"
+        raise BuildError(named, remedy="a hole step, or an outline cut downwards")
+    return found[-1]
+
+
+def _flare(frame: Frame, inner: Outline, rim: Rim, step: str) -> Body:
+    """A cutter that widens an opening from its wall out to the face."""
+    counts = segment_counts(inner)
+    _, sides = flatten(inner, "outside", counts)
+    sections = []
+    for inset, depth in rim.profile():
+        outline = offset_outline(inner, inset)
+        sections.append(Section(-depth, flatten(outline, "outside", counts)[0], "inner rim"))
+    sections.append(Section(PROUD_MM, sections[-1].polygons))
+    return stack(sections, sides, step).moved(frame.matrix)
+
+
+def _size_field(label: str, default: str) -> tuple[Field, ...]:
+    return (
+        Field("size", "length", label, default),
+        Field("where", "choice", "where", "top rim", WHERE),
+        Field("body", "name", "of step", ""),
+    )
+
+
+@register
+class Fillet(_Edges):
+    """Round the corners of an outline or the rims of a body."""
+
+    kind = "fillet"
+    title = "Fillet: round edges"
+    also = ("round", "radius", "soften", "edge")
+    shape = "fillet"
+    word = "fillet"
+    fields = _size_field("radius", "2 mm")
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return "Round the {where} {size}"
+
+    def says(self, given: StepInput, after: PartState) -> str:
+        if given.words["where"] != "bottom rim":
+            return ""
+        # A quarter round is steeper than 45° up to r(1 - cos 45°) above the bed.
+        steep = given.numbers["size"] * (1 - math.cos(math.pi / 4))
+        return f"the lowest {given.told(steep)} of it lean out more than 45°"
+
+
+@register
+class Chamfer(_Edges):
+    """Bevel the corners of an outline or the rims of a body at 45°."""
+
+    kind = "chamfer"
+    title = "Chamfer: bevel edges"
+    also = ("bevel", "lead-in", "break edges", "edge")
+    shape = "chamfer"
+    word = "chamfer"
+    fields = _size_field("size", "1 mm")
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return "Chamfer the {where} {size}"

@@ -1,0 +1,135 @@
+"""What a part is after some of its steps: the solid so far, and what later steps can follow."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
+
+from core.errors import BuildError
+from core.measures.evaluate import nearest
+from core.measures.units import Quantity
+from core.outlines import Outline
+from core.solids import Body, Frame, Prism
+from core.threads import Thread
+
+
+@dataclass(frozen=True)
+class Mouth:
+    """The open rim of a hollow body: where a lid goes.
+
+    ``frame`` stands on the rim, z out of the opening; ``outer`` and ``inner`` are the outlines
+    of the wall there; ``wall`` is its thickness and ``depth`` that of the hollow below, in mm.
+    ``sides`` are the outside faces, as (step, names).
+    """
+
+    frame: Frame
+    outer: Outline
+    inner: Outline
+    wall: float
+    depth: float
+    height: float
+    sides: tuple[str, frozenset[str]]
+
+
+@dataclass(frozen=True)
+class Feature:
+    """What one step leaves behind: named places, quantities, and the shape it made."""
+
+    step: str
+    places: Mapping[str, Frame] = field(default_factory=dict)
+    quantities: Mapping[str, Quantity] = field(default_factory=dict)
+    prism: Prism | None = None
+    mouth: Mouth | None = None
+    tool: Body | None = None  # the piece it added or cut, for patterns and mirrors to repeat
+    mode: str = "add"
+    thread: Thread | None = None
+    recess: Recess | None = None  # the mouth of a hole or pocket, for its rim to be finished
+
+
+@dataclass(frozen=True)
+class Recess:
+    """The mouth of a cut: its outline on a face (z out of it) and how deep it goes, mm."""
+
+    frame: Frame
+    outline: Outline
+    depth: float
+
+
+@dataclass(frozen=True)
+class PartState:
+    """A part after some steps. ``key`` is a hash of everything it was made from."""
+
+    part: str
+    body: Body | None = None
+    features: Mapping[str, Feature] = field(default_factory=dict)
+    key: str = ""
+
+    def made(self, body: Body, *features: Feature) -> PartState:
+        """The state after a step."""
+        return replace(self, body=body, features={**self.features, **{f.step: f for f in features}})
+
+    def solid(self) -> Body:
+        """The solid so far.
+
+        Raises:
+            BuildError: there is none.
+        """
+        if self.body is None:
+            raise BuildError(
+                "there is no solid yet to work on", remedy="start the part with an extrude step"
+            )
+        return self.body
+
+    def place(self, reference: str) -> tuple[Feature, Frame]:
+        """The named place ``step.face``, or ``face`` of the latest step that has one.
+
+        Raises:
+            BuildError: no such place; offers the nearest.
+        """
+        step, _, face = reference.rpartition(".")
+        owners = [step] if step else list(self.features)[::-1]
+        for owner in owners:
+            feature = self.features.get(owner)
+            if feature and face in feature.places:
+                return feature, feature.places[face]
+        known = [f"{f.step}.{name}" for f in self.features.values() for name in f.places]
+        raise BuildError(f"there is no place '{reference}' here", remedy=nearest(reference, known))
+
+    def tool(self, reference: str) -> Feature:
+        """The step whose piece is to be repeated: the one named, or the latest that made one.
+
+        Raises:
+            BuildError: there is none.
+        """
+        found = [f for f in self.features.values() if f.tool is not None]
+        if reference:
+            found = [f for f in found if f.step == reference]
+        if not found:
+            named = f"'{reference}' makes no piece" if reference else "no step here makes a piece"
+            raise BuildError(f"{named} that can be repeated",
+                             remedy="an extrude, revolve, hole, boss, loft or sweep step")  # fmt: skip
+        return found[-1]
+
+    def prism(self, reference: str = "") -> Feature:
+        """The feature with a raised outline named by ``reference``, or the first one."""
+        found = [f for f in self.features.values() if f.prism is not None]
+        if reference:
+            found = [f for f in found if f.step == reference]
+        if not found:
+            named = f" called '{reference}'" if reference else ""
+            raise BuildError(f"there is no raised body{named} here to work on")
+        return found[0]
+
+    def mouth(self) -> tuple[Feature, Mouth]:
+        """The latest open rim.
+
+        Raises:
+            BuildError: nothing here is hollow and open.
+        """
+        for feature in reversed(list(self.features.values())):
+            if feature.mouth is not None:
+                return feature, feature.mouth
+        raise BuildError(
+            f"'{self.part}' has no open rim for a lid",
+            remedy="hollow it with a shell step that is open at the top",
+        )

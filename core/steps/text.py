@@ -1,0 +1,61 @@
+"""Text: a line of lettering raised from a face or cut into it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+import numpy as np
+
+from core.errors import BuildError
+from core.measures.units import length
+from core.outlines.lettering import text_contours
+from core.solids.lettered import raised_region, region
+from core.steps.extrude import CLEAR_MM, applied
+from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.state import Feature, PartState
+
+ROOT_MM = 0.2
+
+
+@register
+class Text(StepKind):
+    """Lettering in the face that ships with the app."""
+
+    kind = "text"
+    title = "Text raised or cut"
+    also = ("label", "letters", "engrave", "emboss", "name")
+    has_place = True
+    fields = (
+        Field("text", "name", "text", "LOCK 9"),
+        Field("height", "length", "height of capitals", "8 mm"),
+        Field("depth", "length", "how high or deep", "0.6 mm"),
+        Field("mode", "choice", "as", "raised", ("raised", "cut")),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        way = "high" if words["mode"] == "raised" else "deep"
+        return "The text {text}, capitals {height}, {mode} {depth} " + way
+
+    def build(self, given: StepInput) -> PartState:
+        tall, depth = given.numbers["height"], given.numbers["depth"]
+        for name, value in (("height", tall), ("depth", depth)):
+            if value <= 0:
+                raise BuildError(f"the {name} is {value:g} mm", remedy=f"a {name} above nought")
+        contours, width = text_contours(given.words["text"], tall)
+        shape = region(contours)
+        raised = given.words["mode"] == "raised"
+        low, high = (-ROOT_MM, depth) if raised else (-depth, CLEAR_MM)
+        tool = raised_region(shape, low, high, given.step).moved(given.frame.matrix)
+        body = applied("add" if raised else "cut", given.state, tool)
+        outline_length = sum(
+            float(np.linalg.norm(p - np.roll(p, -1, axis=0), axis=1).sum())
+            for p in shape.to_polygons()
+        )
+        quantities = {"width": length(width), "stroke": length(2 * shape.area() / outline_length)}
+        mode = "add" if raised else "cut"
+        return given.state.made(body, Feature(given.step, {}, quantities, tool=tool, mode=mode))
+
+    def says(self, given: StepInput, after: PartState) -> str:
+        sizes = after.features[given.step].quantities
+        wide, stroke = (given.told(sizes[name].value) for name in ("width", "stroke"))
+        return f"{wide} long, strokes {stroke} wide on average"

@@ -1,0 +1,257 @@
+"""Thread: cut on a shaft or in a hole, by designation, in full or as a mark only."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+
+import numpy as np
+
+from core.errors import BuildError
+from core.measures.units import length
+from core.outlines import Outline
+from core.outlines.loop import polygon_loop
+from core.solids import Body, Frame, turned_body
+from core.steps.extrude import applied
+from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.state import Feature, PartState
+from core.threads import Opening, Thread, opened, read_thread, thread_cutter, thread_rod
+from core.threads.helix import wound_ridge
+
+PROUD_MM = 0.5
+HOST_MM = 0.6  # how far a shaft may stand proud of its thread's major size and still be cut to it
+
+
+@register
+class ThreadStep(StepKind):
+    """A thread that begins at the step's place and runs into the part."""
+
+    kind = "thread"
+    title = "Thread, outside or inside"
+    also = ("screw", "tap", "die", "helix", "bolt", "nut", "UNC", "metric", "trapezoidal")
+    has_place = True
+    fields = (
+        Field(
+            "designation", "name", "thread", "M12", hint="M12x1.5, 1/4-20 UNC, Tr20x4, print 24x4"
+        ),
+        Field("side", "choice", "where", "outside", ("outside", "inside")),
+        Field("long", "length", "length", "15 mm"),
+        Field("start", "length", "starts outside the face by", "0"),
+        Field("lead_in", "length", "lead-in chamfer", "0.8 mm"),
+        Field("run_out", "length", "run-out", "0"),
+        Field("relief", "length", "relief groove", "0"),
+        Field("play", "length", "play, square to the flanks", "0"),
+        Field("starts", "count", "starts", "1"),
+        Field("hand", "choice", "hand", "right", ("right", "left")),
+        Field("drawn", "choice", "drawn", "in full", ("in full", "as a mark only")),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        told = "Thread {designation} {side}, {long} long, lead-in {lead_in}, {hand} hand, {drawn}"
+        for name, said in (
+            ("start", ", starting {start} outside the face"),
+            ("run_out", ", running out over {run_out}"),
+            ("relief", ", relief {relief} wide"),
+            ("play", ", {play} of play"),
+        ):
+            told += "" if words[name] in ("0", "") else said
+        return told + ("" if words["starts"] == "1" else ", {starts} starts")
+
+    def build(self, given: StepInput) -> PartState:
+        thread = thread_of(given.words["designation"], given)
+        n = given.numbers
+        for name in ("start", "lead_in", "run_out", "relief", "play"):
+            if n[name] < 0:
+                raise BuildError(
+                    f"{name.replace('_', '-')} is {n[name]:g} mm", remedy="nought or more"
+                )
+        if n["long"] <= 0:
+            raise BuildError(f"the thread is {n['long']:g} mm long", remedy="a length above nought")
+        outside = given.words["side"] == "outside"
+        side = opened(thread, n["play"], outside)
+        modelled = given.words["drawn"] == "in full"
+        if outside:
+            body = outside_thread(
+                given.state.solid(), given.frame, thread, side, given.step, n, modelled
+            )
+        else:
+            body = inside_thread(given.state, given.frame, thread, side, given.step, n, modelled)
+        quantities = {
+            "major": length(thread.major),
+            "pitch": length(thread.pitch),
+            "pitch_diameter": length(thread.pitch_diameter),
+            "minor": length(2 * side.root),
+            "length": length(n["long"]),
+        }
+        feature = Feature(given.step, {"start": given.frame}, quantities, thread=thread)
+        return given.state.made(body, feature)
+
+    def says(self, given: StepInput, after: PartState) -> str:
+        thread = thread_of(given.words["designation"], given)
+        tell = given.told
+        return (
+            f"pitch {tell(thread.pitch)}, pitch diameter {tell(thread.pitch_diameter)}, "
+            f"minor {tell(after.features[given.step].quantities['minor'].value)} ({thread.source})"
+        )
+
+    def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
+        found = []
+        relief, thread = given.numbers["relief"], thread_of(given.words["designation"], given)
+        if 0 < relief < thread.pitch:
+            found.append(
+                f"a relief {relief:g} mm wide is less than one pitch of {thread.pitch:g} mm"
+            )
+        if given.words["drawn"] != "in full":
+            found.append("this thread is a mark only: it will not be in any file you take away")
+        return tuple(found)
+
+
+def thread_of(designation: str, given: StepInput) -> Thread:
+    """The thread a step names, with its starts and hand."""
+    return read_thread(designation, round(given.numbers["starts"]), given.words["hand"] == "left")
+
+
+def outside_thread(
+    body: Body,
+    frame: Frame,
+    thread: Thread,
+    side: Opening,
+    step: str,
+    n: Mapping[str, float],
+    modelled: bool = True,
+) -> Body:
+    """A shaft whose end stands at the frame, threaded downwards from there.
+
+    Raises:
+        BuildError: there is no shaft, or it does not suit the thread.
+    """
+    low, high = -n["long"], n.get("start", 0.0)
+    host = host_radius(body, frame, -n["long"] / 2)
+    if host is None:
+        raise BuildError("there is no shaft round this axis to thread")
+    if host < side.root or host > side.crest + HOST_MM:
+        raise BuildError(
+            f"the shaft is {2 * host:.4g} mm across, {thread.name} wants {thread.major:g} mm",
+            remedy=f"make it {thread.major:g} mm, or choose another thread",
+        )
+    if not modelled:
+        return body
+    top = min(high, 0.0)
+    ring = turned_body(
+        _rectangle(max(side.root - 0.3, 0.1), host + PROUD_MM, low, top + PROUD_MM),
+        Frame(),
+        step,
+        "outside",
+    )
+    envelope = turned_body(thread_envelope(side, low, top, n), Frame(), step)
+    ridge = wound_ridge(thread, side, low, max(high, 0.0), step, True) & envelope
+    core = turned_body(
+        Outline(polygon_loop(_core_profile(side, low, top, n), ["bottom", "root", "lead-in", "top", "axis"])),
+        Frame(), step,
+    )  # fmt: skip
+    threaded = (body - ring.moved(frame.matrix)) - _tip(side, top, n, step, frame)
+    threaded = threaded + (ridge + core).moved(frame.matrix)
+    if n.get("relief", 0.0) > 0:
+        groove = _rectangle(
+            max(side.root - 0.3, 0.1), host + PROUD_MM, low - 1e-3, low + n["relief"]
+        )
+        threaded = threaded - turned_body(groove, frame, step, "outside")
+    return threaded
+
+
+def _core_profile(
+    side: Opening, low: float, top: float, n: Mapping[str, float]
+) -> list[tuple[float, float]]:
+    lead = max(n["lead_in"] - (side.crest - side.root), 0.0)
+    inner = max(side.root - 1.0, side.root / 2)
+    return [
+        (inner, low), (side.root, low), (side.root, top - lead), (max(side.root - lead, inner), top), (inner, top),
+    ]  # fmt: skip
+
+
+def _tip(side: Opening, top: float, n: Mapping[str, float], step: str, frame: Frame) -> Body:
+    """What a lead-in deeper than the ridge takes off the core's end."""
+    lead = max(n["lead_in"] - (side.crest - side.root), 1e-3)
+    points = [
+        (side.root - lead, top + 1e-3),
+        (side.root, top - lead),
+        (side.root + 1, top - lead),
+        (side.root + 1, top + 1e-3),
+    ]
+    return turned_body(Outline(polygon_loop(points, ["lead-in"] * 4)), frame, step, "outside")
+
+
+def thread_envelope(side: Opening, low: float, high: float, n: Mapping[str, float]) -> Outline:
+    """The turned profile that clips the ridges: a 45° lead-in above, a run-out below."""
+    inner = max(side.root - 1.0, side.root / 2)
+    deep = side.crest - side.root
+    lead, run = min(n["lead_in"], deep), n.get("run_out", 0.0)
+    over = side.crest + 1e-3
+    points = [(inner, low)]
+    points += [(side.root - 1e-3, low), (over, low + run)] if run > 0 else [(over, low)]
+    points += [(over, high - lead), (over - lead, high)] if lead > 0 else [(over, high)]
+    points.append((inner, high))
+    return Outline(polygon_loop(points, ["end"] * len(points)))
+
+
+def inside_thread(
+    state: PartState,
+    frame: Frame,
+    thread: Thread,
+    side: Opening,
+    step: str,
+    n: Mapping[str, float],
+    modelled: bool = True,
+) -> Body:
+    """A threaded hole from the frame downwards, with a lead-in at its mouth."""
+    low, high = -n["long"], n.get("start", 0.0)
+    tool = thread_cutter(thread, side, low, max(high, 0.0), step, (0.0, PROUD_MM))
+    if not modelled:
+        tool = turned_body(_rectangle(0.0, side.root, low, PROUD_MM), Frame(), step, "outside")
+    lead = n["lead_in"]
+    if lead > 0:
+        wide = side.root + lead + PROUD_MM
+        cone = [(0.0, -lead), (side.root, -lead), (wide, PROUD_MM), (0.0, PROUD_MM)]
+        tool = tool + turned_body(
+            Outline(polygon_loop(cone, ["floor", "lead-in", "mouth", "axis"])),
+            Frame(),
+            step,
+            "outside",
+        )
+    if n.get("relief", 0.0) > 0:
+        tool = tool + turned_body(
+            _rectangle(0.0, side.crest + 0.3, low, low + n["relief"]), Frame(), step, "outside"
+        )
+    return applied("cut", state, tool.moved(frame.matrix))
+
+
+def _rectangle(inner: float, outer: float, low: float, high: float) -> Outline:
+    points = [(inner, low), (outer, low), (outer, high), (inner, high)]
+    return Outline(polygon_loop(points, ["bottom", "side", "top", "inside"]))
+
+
+def host_radius(body: Body, frame: Frame, height: float) -> float | None:
+    """The radius of the shaft round an axis at a height along it; None where there is none."""
+    turn = frame.matrix[:, :3].T
+    local = body.solid.transform(np.column_stack([turn, -turn @ frame.matrix[:, 3]]))
+    best: float | None = None
+    for polygon in local.slice(height).to_polygons():
+        points = np.asarray(polygon)
+        x, y = points[:, 0], points[:, 1]
+        area = float((x * np.roll(y, -1) - np.roll(x, -1) * y).sum() / 2)
+        radii = np.hypot(x, y)
+        around = np.unwrap(np.arctan2(y, x))
+        winds = abs(around[-1] - around[0]) > math.pi
+        if area > 0 and winds and (best is None or radii.max() > best):
+            best = float(radii.max())
+    return best
+
+
+__all__ = [
+    "ThreadStep",
+    "host_radius",
+    "inside_thread",
+    "outside_thread",
+    "thread_envelope",
+    "thread_rod",
+]

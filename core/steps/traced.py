@@ -1,0 +1,55 @@
+"""Traced drawing: every shape of an SVG or DXF file raised from a face or cut into it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from core.errors import BuildError
+from core.measures.units import length
+from core.solids import Body, Prism, prism_body
+from core.steps.extrude import CLEAR_MM, applied
+from core.steps.outline_kinds import traced_outlines
+from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.state import Feature, PartState
+
+ROOT_MM = 0.2
+
+
+@register
+class Traced(StepKind):
+    """A drawing brought in from a file, arcs as true arcs until the solid is made."""
+
+    kind = "traced"
+    title = "Traced drawing raised or cut"
+    also = ("svg", "dxf", "logo", "import a drawing", "engrave", "emboss")
+    has_place = True
+    fields = (
+        Field("drawing", "drawing", "drawing", ""),
+        Field("width", "length", "width, nought as drawn", "0"),
+        Field("depth", "length", "how high or deep", "1 mm"),
+        Field("mode", "choice", "as", "raised", ("raised", "cut")),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        way = "high" if words["mode"] == "raised" else "deep"
+        return "The drawing {drawing}, {width} wide, {mode} {depth} " + way
+
+    def build(self, given: StepInput) -> PartState:
+        depth, raised = given.numbers["depth"], given.words["mode"] == "raised"
+        if depth <= 0:
+            raise BuildError(f"the depth is {depth:g} mm", remedy="a depth above nought")
+        root = ROOT_MM if given.state.body is not None else 0.0
+        low, high = (-root, depth) if raised else (-depth, CLEAR_MM)
+        tool: Body | None = None
+        wide = 0.0
+        for outline in traced_outlines(given.words["drawing"], given.numbers["width"]):
+            prism = Prism(given.frame, outline, low, high)
+            piece = prism_body(prism, given.step, "inside" if raised else "outside")
+            tool = piece if tool is None else tool + piece
+            wide = max(wide, outline.bounds[2])
+        assert tool is not None
+        mode = "add" if raised else "cut"
+        body = applied(mode, given.state, tool)
+        quantities = {"width": length(2 * wide)}
+        places = {"top": given.frame.lifted(depth if raised else -depth)}
+        return given.state.made(body, Feature(given.step, places, quantities, tool=tool, mode=mode))

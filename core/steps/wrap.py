@@ -1,0 +1,116 @@
+"""Wrap: an outline laid round a cylinder, raised or cut.
+
+The outline's right runs round the circumference, its up along the axis. It is drawn at its true
+size on the surface; walls stand square to the surface.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+
+import numpy as np
+from numpy.typing import NDArray
+
+from core.errors import BuildError
+from core.measures.units import length
+from core.outlines.curves import Arc
+from core.outlines.flatten import CHORD_ERROR_MM
+from core.solids import Body, Prism, prism_body
+from core.solids.body import Source
+from core.solids.stack import close_mesh
+from core.steps.extrude import CLEAR_MM, applied
+from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.state import Feature, PartState
+
+ROOT_MM = 0.2
+MEETS_MM = 1e-3
+
+
+@register
+class Wrap(StepKind):
+    """An outline round the side of a round body."""
+
+    kind = "wrap"
+    title = "Wrap an outline round a cylinder"
+    also = ("strip", "band", "track", "groove", "cam", "label")
+    has_outline = True
+    fields = (
+        Field("body", "name", "of step", ""),
+        Field("mode", "choice", "as", "cut", ("raised", "cut")),
+        Field("depth", "length", "how high or deep", "1 mm"),
+        Field("around", "angle", "at an angle of", "0 deg"),
+        Field("up", "length", "up the cylinder", "10 mm"),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        way = "high" if words["mode"] == "raised" else "deep"
+        return "Wrap {outline} round the cylinder, {mode} {depth} " + way + ", at {around}, {up} up"
+
+    def build(self, given: StepInput) -> PartState:
+        feature = given.state.prism(given.words["body"])
+        prism = feature.prism
+        assert prism is not None
+        radius = _radius(prism, feature.step)
+        depth, raised = given.numbers["depth"], given.words["mode"] == "raised"
+        if depth <= 0:
+            raise BuildError(f"the depth is {depth:g} mm", remedy="a depth above nought")
+        if not raised and depth >= radius:
+            raise BuildError(
+                f"a groove {depth:g} mm deep cuts through a cylinder of radius {radius:.4g} mm",
+                remedy=f"less than {radius:.4g} mm",
+            )
+        around = 2 * math.pi * radius
+        wide = given.profile().size[0]
+        if wide > around + MEETS_MM:
+            raise BuildError(
+                f"the outline is {given.told(wide)} long and overlaps itself by "
+                f"{given.told(wide - around)}: the cylinder is {given.told(around)} round",
+                remedy=f"at most {given.told(around)}",
+            )
+        low, high = (-ROOT_MM, depth) if raised else (-depth, CLEAR_MM)
+        flat = prism_body(
+            Prism(type(prism.frame)(), given.profile(), low, high), given.step,
+            "inside" if raised else "outside",
+        )  # fmt: skip
+        tool = _bent(flat, radius, given, prism).moved(prism.frame.lifted(prism.low).matrix)
+        body = applied("add" if raised else "cut", given.state, tool)
+        quantities = {
+            "around": length(around),
+            "left": length(around - wide),
+            "tall": length(prism.high - prism.low),
+        }
+        mode = "add" if raised else "cut"
+        return given.state.made(body, Feature(given.step, {}, quantities, tool=tool, mode=mode))
+
+    def says(self, given: StepInput, after: PartState) -> str:
+        left = after.features[given.step].quantities["left"].value
+        around = given.told(after.features[given.step].quantities["around"].value)
+        if abs(left) <= MEETS_MM:
+            return f"goes all the way round ({around}): its ends meet"
+        return f"{around} round, {given.told(left)} left between its ends"
+
+
+def _radius(prism: Prism, step: str) -> float:
+    segments = prism.outline.outer.segments
+    if len(segments) != 1 or not isinstance(segments[0], Arc):
+        raise BuildError(f"'{step}' is not round", remedy="wrap round an extruded circle or ring")
+    return segments[0].radius
+
+
+def _bent(flat: Body, radius: float, given: StepInput, prism: Prism) -> Body:
+    """A flat solid (x round, y along, z out) laid round the cylinder about z."""
+    half = math.acos(1 - min(0.5, CHORD_ERROR_MM / radius))
+    fine = flat.solid.refine_to_length(max(2 * half * radius, 0.2))
+    start, up = math.radians(given.numbers["around"]), given.numbers["up"]
+
+    def bend(points: NDArray[np.float64]) -> NDArray[np.float64]:
+        angle = start + points[:, 0] / radius
+        reach = radius + points[:, 2]
+        return np.column_stack([reach * np.cos(angle), reach * np.sin(angle), points[:, 1] + up])
+
+    mesh = fine.to_mesh64()
+    points = bend(np.asarray(mesh.vert_properties, dtype=np.float64)[:, :3])
+    triangles = np.asarray(mesh.tri_verts, dtype=np.int64)
+    labels = np.zeros(len(triangles), dtype=np.int64)
+    return close_mesh(points, triangles, labels, Source(given.step, ("wrapped",)))

@@ -1,0 +1,177 @@
+"""One picture per main view, 1280 × 800, of the demo data.
+
+Run through scripts/screenshots, which starts a workshop of its own.
+"""
+
+from __future__ import annotations
+
+import base64
+import sys
+import time
+import urllib.request
+from collections.abc import Callable
+from pathlib import Path
+
+from selenium.webdriver.common.keys import Keys
+
+from tests.browser.chrome import chrome
+from tests.browser.walker import Walker
+
+
+def wait_for(url: str) -> None:
+    """Returns once the server answers."""
+    for _ in range(100):
+        try:
+            urllib.request.urlopen(url, timeout=1)
+            return
+        except OSError:
+            time.sleep(0.1)
+    raise SystemExit("the workshop does not answer")
+
+
+def shelf(walker: Walker) -> None:
+    walker.go("/")
+    walker.until(lambda: len(walker.all("main li img")) >= 6)
+
+
+def desk(walker: Walker) -> None:
+    walker.open("Bait tin")
+    walker.drawn()
+    walker.type("measures.tall", "36")
+    walker.see("Tin holds")
+    walker.settled()
+
+
+def cut(walker: Walker) -> None:
+    walker.open("Bait tin")
+    walker.drawn()
+    walker.saying("cut", "[role=radio]").click()
+
+
+def findings(walker: Walker) -> None:
+    walker.open("Hook tin")
+    walker.drawn()
+    walker.click('[data-reading="thinnest wall"]')
+    walker.press("what would change")
+    walker.see("Pot mass")
+
+
+def fit_desk(walker: Walker) -> None:
+    walker.open("Bait tin")
+    walker.press("Lid on tin")
+    walker.see("It should feel")
+    walker.drawn()
+
+
+def night(walker: Walker) -> None:
+    walker.open("Bait tin")
+    walker.click('[aria-label="change to the night theme"]')
+    walker.saying("apart", "[role=radio]").click()
+    walker.drawn()
+
+
+def shaped(walker: Walker) -> None:
+    walker.open("Lantern")
+    walker.drawn()
+
+
+def finder(walker: Walker) -> None:
+    walker.open("Windlass")
+    walker.drawn()
+    walker.press("add a step")
+    box = walker.one('[aria-label="find a step by a word"]')
+    walker.until(lambda: walker.driver.switch_to.active_element == box)
+    walker.keys("round")
+    walker.see("Repeat round an axis")
+
+
+def fit_of(title: str, fit: str, view: str = "section") -> Callable[[Walker], None]:
+    """The fit desk of a fit of a demo project, in one of its views."""
+
+    def show(walker: Walker) -> None:
+        walker.open(title)
+        walker.press(fit)
+        walker.see("It should feel")
+        if view == "section":
+            walker.until(lambda: walker.all("main svg path[fill^='url(#hatch']"))
+        else:
+            walker.saying(view, "[role=radio]").click()
+        if view == "moving":
+            walker.see("touches")
+            slider = walker.one('[aria-label="how far it has moved"]')
+            for _ in range(22):
+                slider.send_keys(Keys.ARROW_RIGHT)
+
+    return show
+
+
+def unrolled(walker: Walker) -> None:
+    walker.open("Lantern")
+    walker.drawn()
+    walker.click('[data-part="sleeve"]')
+    walker.click('[data-step="band"] input')
+    walker.saying("unrolled", "[role=radio]").click()
+
+
+def outlined(walker: Walker) -> None:
+    walker.open("Mooring wrench")
+    walker.drawn()
+    walker.click('[data-step="blade"] input')
+
+
+def stances(walker: Walker) -> None:
+    walker.open("Sluice gate")
+    walker.press("on the bed")
+    walker.until(lambda: len(walker.all("main li img")) >= 6)
+
+
+def layers(walker: Walker) -> None:
+    walker.open("Drawbridge")
+    walker.press("on the bed")
+    walker.saying("layer by layer", "[role=radio]").click()
+    walker.see("mass as sliced")
+    slider = walker.one('[aria-label="layer"]')
+    for _ in range(11):
+        slider.send_keys(Keys.ARROW_RIGHT)
+    walker.until(lambda: walker.one("[data-layer]").get_attribute("data-layer") == "11")
+
+
+VIEWS: dict[str, Callable[[Walker], None]] = {
+    "shelf": shelf,
+    "desk": desk,
+    "desk-cut": cut,
+    "findings": findings,
+    "desk-shaped": shaped,
+    "step-finder": finder,
+    "fit-desk-lid": fit_desk,
+    "fit-desk-screw": fit_of("Lantern", "Cap on flask"),
+    "fit-desk-hinge": fit_of("Tackle case", "Hinge"),
+    "fit-desk-moving": fit_of("Tackle case", "Hinge", "moving"),
+    "fit-desk-track": fit_of("Buoy", "Twist lock", "unrolled"),
+    "desk-unrolled": unrolled,
+    "desk-outline": outlined,
+    "bed-stances": stances,
+    "bed-layers": layers,
+    "desk-night": night,
+}
+
+
+def main(url: str, folder: Path) -> None:
+    """Takes every picture."""
+    wait_for(url)
+    folder.mkdir(parents=True, exist_ok=True)
+    driver = chrome()
+    try:
+        walker = Walker(driver, url, folder)
+        for name, view in VIEWS.items():
+            view(walker)
+            time.sleep(0.6)  # the drawing itself has no event to wait for
+            shot = driver.execute_cdp_cmd("Page.captureScreenshot", {"format": "png"})
+            (folder / f"{name}.png").write_bytes(base64.b64decode(shot["data"]))
+            print(f"{name}.png")
+    finally:
+        driver.quit()
+
+
+if __name__ == "__main__":
+    main(sys.argv[1], Path(sys.argv[2]))

@@ -1,0 +1,112 @@
+"""Writes docs/steps.md: every step and outline with its fields and a picture made by the program.
+
+Run through scripts/screenshots, which starts a workshop of its own.
+"""
+
+from __future__ import annotations
+
+import json
+import sys
+import time
+import urllib.request
+from pathlib import Path
+
+from core.formats.svg import outline_svg
+from core.measures import evaluate, parse
+from core.outlines import rectangle
+from core.solids import Frame, Prism
+from core.steps import OUTLINES, STEPS, Field, PartState
+from core.steps.extrude import prism_feature
+from scripts.step_samples import FISH, SAMPLES, document
+from scripts.take_screenshots import wait_for
+from tests.browser.chrome import chrome
+from tests.browser.walker import Walker
+
+HEAD = """# Steps and outlines
+
+Every line of a build sheet is one of these steps. Lengths may be any expression; `place` names a
+face of an earlier step. Made by `scripts/screenshots` from the program itself.
+
+"""
+
+
+def plain(text: str) -> float:
+    """The value of a default such as ``40 mm`` or ``0-2 mm``, in mm."""
+    return evaluate(parse(text), {}, "mm").value
+
+
+def fields_table(fields: tuple[Field, ...]) -> str:
+    """The fields of a kind as a Markdown table."""
+    rows = ["| field | what | if left alone |", "|---|---|---|"]
+    for field in fields:
+        what = field.label + (f": {', '.join(field.choices)}" if field.choices else "")
+        rows.append(
+            f"| `{field.name}` | {what} | {f'`{field.default}`' if field.default else ''} |"
+        )
+    return "\n".join(rows)
+
+
+def step_page(folder: Path, walker: Walker) -> str:
+    """A section and a picture per kind of step."""
+    text = "## Steps\n"
+    for kind, sample in SAMPLES.items():
+        body = json.dumps({"document": document(kind)}).encode()
+        request = urllib.request.Request(
+            walker.url + "/api/projects", body, {"Content-Type": "application/json"}
+        )
+        with urllib.request.urlopen(request) as answer:
+            made = json.load(answer)
+        bad = [f["message"] for f in made["report"]["findings"] if f["check"] == "build"]
+        if bad:
+            raise SystemExit(f"the sample for {kind} cannot be built: {bad}")
+        walker.go(f"/p/{made['id']}")
+        walker.drawn()
+        time.sleep(0.5)
+        picture = walker.one('[aria-label="stage"] canvas').screenshot_as_png
+        name = kind.replace(" ", "-")
+        (folder / f"{name}.png").write_bytes(picture)
+        spec = STEPS[kind]
+        lines = made["report"]["parts"][0]["steps"][len(sample) - 1]
+        values = {field["name"]: field["text"] for field in lines["fields"]}
+        read = "".join(p["text"] or values.get(p["field"], "") for p in lines["sentence"])
+        text += f"\n### {spec.title}\n\n*{read}*\n\n![{kind}](steps/{name}.png)\n\n"
+        text += f"Found by: {', '.join(spec.also)}.\n\n{fields_table(spec.fields)}\n"
+    return text
+
+
+def outline_page(folder: Path) -> str:
+    """A section and a drawing per kind of outline."""
+    text = "\n## Outlines\n"
+    # something to follow, for the outline that follows an earlier step
+    base = prism_feature("base", Prism(Frame(), rectangle(40, 30, (6,)), 0, 5))
+    below = PartState("base", features={"base": base})
+    for kind in OUTLINES.values():
+        numbers = {
+            f.name: plain(f.default)
+            for f in kind.fields
+            if f.kind not in ("choice", "name", "moves", "drawing")
+        }
+        words = {f.name: f.default for f in kind.fields if f.kind in ("choice", "name")}
+        words |= {"moves": "right (40), up (20), left ?, down ?", "drawing": FISH}
+        name = kind.kind.replace(" ", "-")
+        (folder / f"{name}.svg").write_text(outline_svg(kind.make(numbers, words, below)))
+        text += f"\n### {kind.title}\n\n![{kind.kind}](steps/{name}.svg)\n\n{fields_table(kind.fields)}\n"
+    return text
+
+
+def main(url: str, folder: Path) -> None:
+    """Writes the page and its pictures."""
+    wait_for(url)
+    pictures = folder / "steps"
+    pictures.mkdir(parents=True, exist_ok=True)
+    driver = chrome(width=900, height=560)
+    try:
+        steps = step_page(pictures, Walker(driver, url, pictures))
+    finally:
+        driver.quit()
+    (folder / "steps.md").write_text(HEAD + steps + outline_page(pictures))
+    print("steps.md")
+
+
+if __name__ == "__main__":
+    main(sys.argv[1], Path(sys.argv[2]))

@@ -1,0 +1,47 @@
+"""A headless Chromium with a viewport of an exact size, drawing WebGL in software."""
+
+from __future__ import annotations
+
+import shutil
+from pathlib import Path
+
+from selenium import webdriver
+from selenium.webdriver.chrome.options import Options
+from selenium.webdriver.chrome.service import Service
+
+ARGUMENTS = (
+    "--headless=new",
+    "--no-sandbox",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--use-angle=swiftshader",
+    "--enable-unsafe-swiftshader",
+    "--force-prefers-reduced-motion",
+    "--force-device-scale-factor=1",
+    "--hide-scrollbars",
+)
+
+
+def chrome(downloads: Path | None = None, width: int = 1280, height: int = 800) -> webdriver.Chrome:
+    """A browser whose page area is exactly ``width`` by ``height``."""
+    options = Options()
+    options.binary_location = shutil.which("chromium") or "/usr/bin/chromium"
+    for argument in ARGUMENTS:
+        options.add_argument(argument)
+    options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
+    if downloads:
+        options.add_experimental_option(
+            "prefs",
+            {"download.default_directory": str(downloads), "download.prompt_for_download": False},
+        )
+    driver = webdriver.Chrome(
+        options, Service(shutil.which("chromedriver") or "/usr/bin/chromedriver")
+    )
+    driver.execute_cdp_cmd(
+        "Emulation.setDeviceMetricsOverride",
+        {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False},
+    )
+    return driver

@@ -1,0 +1,44 @@
+"""The real screens on a real server in headless Chromium. Tests wait on conditions, never sleep."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from django.core.management import call_command
+from selenium.webdriver import Chrome
+
+from tests.browser.chrome import chrome
+from tests.browser.walker import Walker
+
+
+@pytest.fixture(scope="session")
+def downloads(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    return tmp_path_factory.mktemp("downloads")
+
+
+@pytest.fixture(scope="session")
+def driver(downloads: Path) -> Iterator[Chrome]:
+    made = chrome(downloads)
+    yield made
+    made.quit()
+
+
+@pytest.fixture
+def walker(driver: Chrome, live_server, transactional_db, downloads: Path) -> Iterator[Walker]:
+    call_command("load_demo", verbosity=0)
+    walker = Walker(driver, live_server.url, downloads)
+    walker.go("/api/openapi.json")
+    driver.execute_script("localStorage.clear()")
+    driver.get_log("browser")
+    yield walker
+    walker.online()
+    bad = [
+        entry["message"]
+        for entry in driver.get_log("browser")
+        if entry["level"] == "SEVERE" and not walker.expected(entry["message"])
+    ]
+    # Nothing is left in flight when the database is emptied for the next test.
+    driver.get("about:blank")
+    assert not bad, bad

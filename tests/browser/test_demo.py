@@ -1,0 +1,45 @@
+"""Every project of the play set on every desk: nothing fails, and every section is drawn."""
+
+from __future__ import annotations
+
+import pytest
+
+from core.project.demo import DEMO, demo_document
+from tests.browser.walker import Walker
+
+pytestmark = pytest.mark.django_db(transaction=True)
+# The walker's own end checks that nothing was written to the browser's log as an error.
+
+
+def test_every_part_of_the_play_set_is_drawn_and_read_aloud(walker: Walker) -> None:
+    for name in DEMO:
+        document = demo_document(name)
+        walker.open(document.title)
+        assert len(walker.drawn().split()) == len(document.parts), document.title
+        last = document.parts[-1]
+        walker.click(f'[data-part="{last.name}"]')
+        wanted = {step.id for step in last.steps}  # a fit adds its own step where none is told
+        walker.until(
+            lambda wanted=wanted: (
+                wanted <= {line.get_attribute("data-step") for line in walker.all("[data-step]")}
+            ),
+            document.title,
+        )
+        assert "{" not in walker.text("[data-step]")
+
+
+def test_every_fit_of_the_play_set_has_its_section_drawn(walker: Walker) -> None:
+    for name in DEMO:
+        document = demo_document(name)
+        for fit in document.fits:
+            walker.open(document.title)
+            walker.drawn()
+            walker.click(f'a[href$="/fit/{fit.name}"]')
+            walker.see("It should feel")
+            hatched = "main svg path[fill^='url(#hatch']"
+            walker.until(
+                lambda hatched=hatched: len(walker.all(hatched)) == 2,
+                f"{document.title}: {fit.name}",
+            )
+            assert all(path.get_attribute("d") for path in walker.all(hatched))
+            walker.see("What follows, measured on the solids")

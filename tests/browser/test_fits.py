@@ -1,0 +1,111 @@
+"""Fits made, moved and mended on the real screens."""
+
+from __future__ import annotations
+
+import pytest
+from selenium.webdriver.common.keys import Keys
+
+from tests.browser.walker import Walker
+from workshop.models import Project
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+
+def test_a_screw_cap_from_nothing_and_its_forecast(walker: Walker) -> None:
+    walker.go("/")
+    walker.press("Empty page")
+    walker.see("Nothing here yet")
+    walker.one("body").send_keys("/")
+    walker.one('[aria-label="find a step by a word"]').send_keys("extrude circle", Keys.ENTER)
+    walker.until(lambda: walker.driver.switch_to.active_element.get_attribute("data-path"))
+    walker.keys("24", Keys.ENTER)
+    walker.settled()
+    walker.type("parts.part.steps.extrude.fields.height", "30")
+    walker.settled()
+    walker.press("+ part")
+    walker.press("something that must meet Part")
+    walker.one('[aria-label="find a fit by a word"]').send_keys("cap")
+    walker.press("Screw: bolt and nut, cap, tapped hole")
+    walker.see("a new part, made by the fit")
+    walker.press("make it")
+    walker.see("It should feel")
+    walker.settled()
+    walker.see("85% sure to be free")
+    walker.see("flank gap")
+    walker.see("turns engaged")
+    walker.one('[aria-label="the other part is a"]').send_keys("round cap")
+    walker.settled()
+    walker.see("2.50 turns")
+    document = Project.objects.get(title="New project").current.document
+    assert '"screw"' in document and '"round cap"' in document
+
+
+def test_a_hinge_is_opened_to_its_stop(walker: Walker) -> None:
+    walker.open("Drawbridge")
+    walker.drawn()
+    walker.press("Bridge hinge")
+    walker.see("It should feel")
+    walker.saying("moving", "[role=radio]").click()
+    walker.see("first touches at")
+    slider = walker.one('[aria-label="how far it has moved"]')
+    slider.send_keys(Keys.END)
+    walker.see("they lie in each other")
+    slider.send_keys(Keys.HOME)
+    walker.until(lambda: "they lie in each other" not in walker.text())
+    # as far as the stop that was told, and the gap is still what was asked
+    told = float(walker.text().split("first touches at ")[1].split("°")[0])
+    while float(slider.get_attribute("aria-valuetext").rstrip("°")) < told - 6:
+        slider.send_keys(Keys.ARROW_RIGHT)
+    walker.see("0.43")
+    assert "they lie in each other" not in walker.text()
+
+
+def test_a_track_that_overlaps_is_cured_on_the_unrolled_cylinder(walker: Walker) -> None:
+    walker.open("Buoy")
+    walker.press("Twist lock")
+    walker.see("It should feel")
+    walker.saying("unrolled", "[role=radio]").click()
+    run = walker.one('[aria-label="length of run 2"]')
+    run.send_keys(Keys.CONTROL, "a", Keys.NULL, "60 mm", Keys.TAB)
+    walker.see("runs into the next by")
+    run = walker.one('[aria-label="length of run 2"]')
+    run.send_keys(Keys.CONTROL, "a", Keys.NULL, "20 mm", Keys.TAB)
+    walker.until(lambda: "runs into the next by" not in walker.text(), "cured")
+    walker.see("of wall stands between neighbouring grooves")
+    walker.settled()
+    assert "right 20 mm" in Project.objects.get(title="Buoy").current.document
+
+
+def test_a_drawing_is_brought_in_and_cut(walker: Walker, tmp_path) -> None:
+    file = tmp_path / "sign.svg"
+    file.write_text(
+        '<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="20mm" viewBox="0 0 30 20">'
+        '<rect width="20" height="12"/><text>left out</text></svg>'
+    )
+    walker.open("Mooring wrench")
+    walker.drawn()
+    walker.press("add a step")
+    walker.one('[aria-label="find a step by a word"]').send_keys("traced drawing", Keys.ENTER)
+    walker.see("no drawing is chosen")
+    walker.one('[aria-label="bring in an SVG or DXF drawing"]').send_keys(str(file))
+    walker.see("left out of sign.svg")
+    walker.settled()
+    assert '"sign"' in Project.objects.get(title="Mooring wrench").current.document
+
+
+@pytest.mark.parametrize("theme", ["day", "night"])
+def test_the_fit_desks_pass_axe(walker: Walker, theme: str) -> None:
+    walker.go("/")
+    walker.driver.execute_script(f"localStorage.setItem('theme', '{theme}')")
+    for title, fit, view in (
+        ("Buoy", "Twist lock", "unrolled"),
+        ("Drawbridge", "Bridge hinge", "moving"),
+        ("Lantern", "Cap on flask", "section"),
+    ):
+        walker.open(title)
+        walker.press(fit)
+        walker.see("It should feel")
+        walker.saying(view, "[role=radio]").click()
+        if view == "moving":
+            walker.see("first touches at")
+        assert walker.axe() == []

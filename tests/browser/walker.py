@@ -1,0 +1,156 @@
+"""What a maker does at the screen, in words."""
+
+from __future__ import annotations
+
+import json
+import urllib.request
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any, TypeVar
+
+from selenium.common.exceptions import (
+    ElementNotInteractableException,
+    StaleElementReferenceException,
+    WebDriverException,
+)
+from selenium.webdriver import Chrome
+from selenium.webdriver.common.action_chains import ActionChains
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.remote.webelement import WebElement
+from selenium.webdriver.support.ui import WebDriverWait
+
+T = TypeVar("T")
+WAIT_S = 20
+
+
+class Walker:
+    """Finds things by what they say and waits until they are there."""
+
+    def __init__(self, driver: Chrome, url: str, downloads: Path) -> None:
+        self.driver, self.url, self.downloads = driver, url, downloads
+        self._expected: list[str] = []
+
+    def go(self, path: str) -> None:
+        self.driver.get(self.url + path)
+
+    def until(self, condition: Callable[[], T], what: str = "") -> T:
+        def check(_: Any) -> T:
+            try:
+                return condition()
+            except (StaleElementReferenceException, IndexError):
+                return None  # type: ignore[return-value]
+
+        return WebDriverWait(self.driver, WAIT_S, 0.05).until(check, what)
+
+    def all(self, css: str) -> list[WebElement]:
+        return self.driver.find_elements(By.CSS_SELECTOR, css)
+
+    def one(self, css: str) -> WebElement:
+        return self.until(lambda: self.all(css)[0], f"nothing matches {css}")
+
+    def saying(
+        self, words: str, css: str = "button, a, [role=menuitem], [role=option], label"
+    ) -> WebElement:
+        def find() -> WebElement | None:
+            return next((e for e in self.all(css) if words in e.text and e.is_displayed()), None)
+
+        return self.until(find, f"nothing says {words!r}")  # type: ignore[return-value]
+
+    def press(self, words: str) -> None:
+        self.saying(words).click()
+
+    def click(self, css: str) -> None:
+        def clicked() -> bool:
+            try:
+                self.all(css)[0].click()
+            except ElementNotInteractableException:
+                return False
+            return True
+
+        self.until(clicked, f"{css} cannot be pressed")
+
+    def text(self, css: str = "body") -> str:
+        return self.one(css).text
+
+    def see(self, words: str, css: str = "body") -> None:
+        self.until(lambda: words in self.text(css), f"{words!r} does not appear")
+
+    def field(self, path: str) -> WebElement:
+        return self.one(f'input[data-path="{path}"]')
+
+    def type(self, path: str, text: str, end: str = Keys.ENTER) -> None:
+        field = self.field(path)
+        field.click()
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys(text + end)
+
+    def keys(self, *keys: str) -> None:
+        ActionChains(self.driver).send_keys(*keys).perform()
+
+    def chord(self, *keys: str) -> None:
+        """Presses the last key while the others are held."""
+        actions = ActionChains(self.driver)
+        for held in keys[:-1]:
+            actions.key_down(held)
+        actions.send_keys(keys[-1])
+        for held in keys[:-1]:
+            actions.key_up(held)
+        actions.perform()
+
+    def reading(self, name: str) -> str:
+        return self.text(f'[data-reading="{name}"]')
+
+    def open(self, title: str) -> None:
+        """Opens a project at its own address; the shelf with its pictures has its own tests."""
+        with urllib.request.urlopen(self.url + "/api/projects") as answer:
+            found = next(item for item in json.load(answer) if item["title"] == title)
+        self.go(f"/p/{found['id']}")
+        self.one('[aria-label="stage"] canvas')
+        self.settled()
+
+    def settled(self) -> None:
+        """Everything typed is kept and the newest solids are drawn."""
+        self.until(lambda: "kept, revision" in self.text('header [role="status"]'), "not kept")
+
+    def drawn(self) -> str:
+        """The keys of the solids on the stage, once drawn."""
+        return self.until(
+            lambda: self.one('[aria-label="stage"] canvas').get_attribute("data-drawn") or None
+        )
+
+    def picture(self) -> bytes:
+        return self.one('[aria-label="stage"] canvas').screenshot_as_png
+
+    def offline(self) -> None:
+        self._expected.append("ERR_INTERNET_DISCONNECTED")
+        self._network(True)
+
+    def online(self) -> None:
+        self._network(False)
+
+    def _network(self, offline: bool) -> None:
+        self.driver.execute_cdp_cmd("Network.enable", {})
+        self.driver.execute_cdp_cmd(
+            "Network.emulateNetworkConditions",
+            {"offline": offline, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1},
+        )
+
+    def expect(self, words: str) -> None:
+        """An error in the browser's log that this test provokes."""
+        self._expected.append(words)
+
+    def expected(self, message: str) -> bool:
+        return any(words in message for words in self._expected)
+
+    def axe(self) -> list[str]:
+        """Violations found by axe, in words."""
+        source = Path(__file__).resolve().parents[2] / "web/node_modules/axe-core/axe.min.js"
+        self.driver.execute_script(source.read_text())
+        try:
+            found = self.driver.execute_async_script(
+                "const done = arguments[0]; axe.run(document).then((r) => done(r.violations))"
+            )
+        except WebDriverException as error:
+            return [str(error)]
+        return [f"{v['id']}: {[n['html'][:160] for n in v['nodes'][:4]]}" for v in found]

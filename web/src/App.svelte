@@ -1,0 +1,28 @@
+<script lang="ts">
+  import { address, inPlace } from "./route.svelte";
+  import Shelf from "./shelf/Shelf.svelte";
+  import ProjectView from "./project/ProjectView.svelte";
+
+  const route = $derived(address.current);
+</script>
+
+{#if route.view === "shelf"}
+  <Shelf />
+{:else if route.view === "lost"}
+  <main class="grid h-full place-items-center">
+    <div class="text-center">
+      <h1 class="text-title font-semibold">There is nothing at this address</h1>
+      <p class="mt-2">
+        <a class="text-tide underline" href="/" onclick={inPlace}>Back to the shelf</a>
+      </p>
+    </div>
+  </main>
+{:else}
+  {#key route.project}
+    <ProjectView
+      id={route.project}
+      fit={route.view === "fit" ? route.fit : null}
+      printing={route.view === "print"}
+    />
+  {/key}
+{/if}

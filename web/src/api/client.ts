@@ -1,0 +1,171 @@
+/** The server, typed from its own OpenAPI description (schema.ts is generated). */
+import type { components, paths } from "./schema";
+
+type Schemas = components["schemas"];
+export type Document = Schemas["Opened"]["document"];
+export type Report = Schemas["Report"];
+export type Opened = Schemas["Opened"];
+export type Preview = Schemas["Preview"];
+export type ShelfItem = Schemas["ShelfItem"];
+export type Catalogue = Schemas["Catalogue"];
+export type KindInfo = Schemas["KindInfo"];
+export type PartView = Schemas["PartView"];
+export type StepView = Schemas["StepView"];
+export type FieldView = Schemas["FieldView"];
+export type MeasureView = Schemas["MeasureView"];
+export type FitView = Schemas["FitView"];
+export type FindingView = Schemas["FindingView"];
+export type ReadingView = Schemas["ReadingView"];
+export type SectionPicture = Schemas["SectionPicture"];
+export type Consequence = Schemas["Consequence"];
+export type Piece = Schemas["Piece"];
+export type RemedyEdit = Schemas["RemedyEdit"];
+export type Accepted = Schemas["Accepted"];
+export type LayerView = Schemas["LayerView"];
+export type SlicedView = Schemas["SlicedView"];
+export type SettingView = Schemas["SettingView"];
+export type TrackView = Schemas["TrackView"];
+export type StanceView = Schemas["StanceView"];
+export type MeshAnswer = Schemas["MeshAnswer"];
+export type MotionReport = Schemas["MotionReport"];
+export type Severity = FindingView["severity"];
+
+/** The server answered, and said no. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly remedy: string | null,
+    readonly version: number | null,
+  ) {
+    super(message);
+  }
+}
+
+/** The server did not answer at all. */
+export class Unreachable extends Error {}
+
+async function ask<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  signal?: AbortSignal,
+): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method,
+      signal,
+      headers:
+        body === undefined || body instanceof FormData
+          ? {}
+          : { "Content-Type": "application/json" },
+      body: body === undefined || body instanceof FormData ? body : JSON.stringify(body),
+    });
+  } catch (cause) {
+    if (signal?.aborted) throw cause;
+    throw new Unreachable("the workshop does not answer");
+  }
+  if (response.status === 204) return undefined as T;
+  const text = await response.text();
+  let data: unknown = null;
+  try {
+    data = JSON.parse(text);
+  } catch {
+    if (response.ok) throw new Unreachable("the workshop's answer was cut short");
+  }
+  if (!response.ok) {
+    const refusal = (data ?? {}) as Partial<Schemas["Refusal"]> & { detail?: unknown };
+    throw new Refused(
+      response.status,
+      refusal.message ?? `the workshop could not do this (${response.status})`,
+      refusal.remedy ?? null,
+      refusal.version ?? null,
+    );
+  }
+  return data as T;
+}
+
+type Path = keyof paths;
+const at = (path: Path, values: Record<string, string | number>) =>
+  path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(String(values[name])));
+
+export const server = {
+  shelf: () => ask<ShelfItem[]>("GET", at("/api/projects", {})),
+  catalogue: () => ask<Catalogue>("GET", at("/api/catalogue", {})),
+  create: (starter: string) => ask<Opened>("POST", at("/api/projects", {}), { starter }),
+  bringIn: (document: unknown) => ask<Opened>("POST", at("/api/projects", {}), { document }),
+  open: (id: number) => ask<Opened>("GET", at("/api/projects/{project_id}", { project_id: id })),
+  remove: (id: number) => ask<void>("DELETE", at("/api/projects/{project_id}", { project_id: id })),
+  save: (id: number, version: number, document: Document, words: string) =>
+    ask<Opened>("PUT", at("/api/projects/{project_id}", { project_id: id }), {
+      version,
+      document,
+      words,
+    }),
+  rename: (document: Document, old: string, name: string) =>
+    ask<Schemas["Renamed"]>("POST", at("/api/rename", {}), { document, old, new: name }),
+  undo: (id: number, version: number) =>
+    ask<Opened>("POST", at("/api/projects/{project_id}/undo", { project_id: id }), { version }),
+  redo: (id: number, version: number) =>
+    ask<Opened>("POST", at("/api/projects/{project_id}/redo", { project_id: id }), { version }),
+  motion: (id: number, fit: string, signal?: AbortSignal) =>
+    ask<MotionReport>(
+      "GET",
+      at("/api/projects/{project_id}/fits/{name}/motion", { project_id: id, name: fit }),
+      undefined,
+      signal,
+    ),
+  maze: (id: number, fit: string, turns: number, seed: number) =>
+    ask<Schemas["MazeAnswer"]>(
+      "POST",
+      at("/api/projects/{project_id}/fits/{name}/maze", { project_id: id, name: fit }),
+      { turns, seed },
+    ),
+  stances: (id: number, part: string) =>
+    ask<StanceView[]>(
+      "GET",
+      at("/api/projects/{project_id}/parts/{name}/stances", { project_id: id, name: part }),
+    ),
+  sliced: (id: number, part: string) =>
+    ask<SlicedView>(
+      "GET",
+      at("/api/projects/{project_id}/parts/{name}/sliced", { project_id: id, name: part }),
+    ),
+  layer: (id: number, part: string, index: number) =>
+    ask<LayerView>(
+      "GET",
+      at("/api/projects/{project_id}/parts/{name}/sliced/{index}", {
+        project_id: id,
+        name: part,
+        index,
+      }),
+    ),
+  bringMesh: async (file: File, units: string, mend: boolean) => {
+    const form = new FormData();
+    form.append("file", file);
+    form.append("units", units);
+    form.append("mend", String(mend));
+    return ask<MeshAnswer>("POST", at("/api/meshes", {}), form);
+  },
+  trace: async (file: File) => {
+    const form = new FormData();
+    form.append("file", file);
+    return ask<Schemas["Traced"]>("POST", at("/api/trace", {}), form);
+  },
+  preview: (
+    document: Document,
+    edits: RemedyEdit[],
+    against: Document | null,
+    signal?: AbortSignal,
+  ) => ask<Preview>("POST", at("/api/preview", {}), { document, edits, against }, signal),
+};
+
+export const address = {
+  mesh: (id: number, key: string) =>
+    at("/api/projects/{project_id}/mesh/{key}", { project_id: id, key }),
+  export: (id: number, part: string, kind: string) =>
+    at("/api/projects/{project_id}/export/{part}/{kind}", { project_id: id, part, kind }),
+  exportAll: (id: number) => at("/api/projects/{project_id}/export/all", { project_id: id }),
+  document: (id: number) => at("/api/projects/{project_id}/document", { project_id: id }),
+};

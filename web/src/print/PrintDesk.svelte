@@ -1,0 +1,70 @@
+<script lang="ts">
+  import type { Project } from "../project/project.svelte";
+  import { address, inPlace } from "../route.svelte";
+  import Layers from "./Layers.svelte";
+  import Stances from "./Stances.svelte";
+
+  let { project }: { project: Project } = $props();
+
+  const made = $derived(project.shown.parts.filter((part) => part.key && !part.bought));
+  let chosen = $state("");
+  let view = $state<"stances" | "layers">("stances");
+  const part = $derived(made.find((one) => one.name === chosen) ?? made[0]);
+  const VIEWS = [
+    { view: "stances", word: "how it stands" },
+    { view: "layers", word: "layer by layer" },
+  ] as const;
+
+  function keys(event: KeyboardEvent) {
+    const inField = (event.target as HTMLElement).matches("input, select");
+    if (event.key === "Escape" && !inField) address.go(`/p/${project.id}`);
+  }
+</script>
+
+<svelte:window onkeydown={keys} />
+<section class="flex shrink-0 items-baseline gap-3 px-5 pt-2.5 pb-1" aria-label="what this is">
+  <h2 class="text-lead font-semibold">On the bed</h2>
+  <p class="text-small text-soft">{project.report.process}</p>
+  <div class="ml-4 flex gap-4" role="radiogroup" aria-label="what to see">
+    {#each VIEWS as item (item.view)}
+      <button
+        role="radio"
+        aria-checked={view === item.view}
+        class={[
+          "border-b-2 pb-0.5",
+          view === item.view ? "border-ink font-semibold" : "border-transparent text-soft",
+        ]}
+        onclick={() => (view = item.view)}>{item.word}</button
+      >
+    {/each}
+  </div>
+  <a class="word-button ml-auto text-small" href="/p/{project.id}" onclick={inPlace}
+    >back to the desk <span class="key">Esc</span></a
+  >
+</section>
+<main class="flex min-h-0 flex-1">
+  <nav aria-label="parts" class="w-44 shrink-0 border-r border-rule p-3">
+    {#each made as one (one.name)}
+      <button
+        class={[
+          "mb-1 block w-full rounded-slip border bg-raised px-3 py-1.5 text-left",
+          one.name === part?.name ? "border-ink" : "border-rule hover:border-firm",
+        ]}
+        aria-pressed={one.name === part?.name}
+        onclick={() => (chosen = one.name)}
+      >
+        <span
+          class="mr-1 inline-block h-2.5 w-2.5 border border-ink"
+          style:background={one.colour}
+          aria-hidden="true"
+        ></span>{one.label}
+        <span class="block text-small text-soft">{one.mass?.mass_g.toFixed(1)} g</span>
+      </button>
+    {/each}
+  </nav>
+  <div class="min-w-0 flex-1 overflow-y-auto p-4">
+    {#if !part}<p class="text-soft">Nothing here is printed yet.</p>
+    {:else if view === "layers"}<Layers {project} {part} />
+    {:else}<Stances {project} {part} />{/if}
+  </div>
+</main>

@@ -1,0 +1,71 @@
+<script lang="ts">
+  import { onMount } from "svelte";
+  import { Refused } from "../api/client";
+  import Desk from "../desk/Desk.svelte";
+  import TopBar from "../desk/TopBar.svelte";
+  import FitDesk from "../fitdesk/FitDesk.svelte";
+  import PrintDesk from "../print/PrintDesk.svelte";
+  import { inPlace } from "../route.svelte";
+  import { Project } from "./project.svelte";
+
+  let {
+    id,
+    fit,
+    printing = false,
+  }: { id: number; fit: string | null; printing?: boolean } = $props();
+
+  let project = $state<Project | null>(null);
+  let trouble = $state("");
+
+  async function open() {
+    trouble = "";
+    try {
+      project = await Project.open(id);
+      document.title = `${project.document.title} · Fair Hinge`;
+    } catch (problem) {
+      trouble =
+        problem instanceof Refused && problem.status === 404
+          ? "This project is not on the shelf any more."
+          : "The workshop does not answer. Is it running?";
+    }
+  }
+  onMount(() => void open());
+
+  function keys(event: KeyboardEvent) {
+    if (!project || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+    const field = event.target;
+    // Inside a field that is being typed in, undo is the field's own.
+    if (field instanceof HTMLInputElement && field.dataset.dirty === "true") return;
+    event.preventDefault();
+    void (event.shiftKey ? project.redo() : project.undo());
+  }
+</script>
+
+<svelte:window onkeydown={keys} />
+
+{#if project}
+  <div class="flex h-full flex-col">
+    <TopBar {project} />
+    {#if fit}
+      <FitDesk {project} name={fit} />
+    {:else if printing}
+      <PrintDesk {project} />
+    {:else}
+      <Desk {project} />
+    {/if}
+  </div>
+{:else if trouble}
+  <main class="grid h-full place-items-center">
+    <div class="text-center">
+      <h1 class="text-lead font-semibold">{trouble}</h1>
+      <p class="mt-3 flex justify-center gap-3">
+        <button class="plain-button" onclick={open}>Try again</button>
+        <a class="plain-button" href="/" onclick={inPlace}>Back to the shelf</a>
+      </p>
+    </div>
+  </main>
+{:else}
+  <main class="grid h-full place-items-center" aria-busy="true">
+    <p class="text-soft">Opening …</p>
+  </main>
+{/if}

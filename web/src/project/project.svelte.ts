@@ -1,0 +1,249 @@
+/**
+ * One open project: its document, the report on it, and how safely it is kept.
+ *
+ * Every change is applied to the document here at once, kept in the browser, then saved. What
+ * the server has not yet taken stays in the browser and is sent again when it answers.
+ */
+import {
+  Refused,
+  Unreachable,
+  server,
+  type Consequence,
+  type Document,
+  type Opened,
+  type RemedyEdit,
+  type Report,
+} from "../api/client";
+import { copy, setPath } from "./paths";
+
+export type Keeping = "saved" | "saving" | "offline" | "stale" | "refused";
+
+interface Pending {
+  version: number;
+  document: Document;
+  words: string;
+}
+
+const RETRY_MS = 2000;
+
+export class Project {
+  document = $state.raw<Document>()!;
+  report = $state.raw<Report>()!;
+  version = $state(0);
+  revision = $state(0);
+  undoWords = $state<string | null>(null);
+  redoWords = $state<string | null>(null);
+  keeping = $state<Keeping>("saved");
+  trouble = $state("");
+  followed = $state.raw<{ words: string; list: Consequence[] } | null>(null);
+  /** A report on something not kept yet, shown instead while a dial is being moved. */
+  trial = $state.raw<Report | null>(null);
+  busy = $state(false);
+
+  shown = $derived(this.trial ?? this.report);
+
+  #pending: Pending | null = null;
+  #sending = false;
+  #turns: Promise<void> = Promise.resolve();
+  #trialAbort: AbortController | null = null;
+  #retry = 0;
+
+  constructor(
+    readonly id: number,
+    opened: Opened,
+  ) {
+    this.#take(opened);
+    const kept = localStorage.getItem(this.#key);
+    if (!kept) return;
+    const pending = JSON.parse(kept) as Pending;
+    if (pending.version === opened.version) {
+      this.document = pending.document;
+      this.#pending = pending;
+      void this.#send();
+    } else {
+      this.#pending = pending;
+      this.keeping = "stale";
+      this.trouble = "changes typed here earlier were made on an older version";
+    }
+  }
+
+  static async open(id: number): Promise<Project> {
+    return new Project(id, await server.open(id));
+  }
+
+  get #key() {
+    return `unsaved-project-${this.id}`;
+  }
+
+  /** Changes the document and saves it. `words` say what was done, for the history. */
+  change(words: string, edit: (document: Document) => void): void {
+    const next = copy(this.document);
+    edit(next);
+    this.put(next, words);
+  }
+
+  set(path: string, text: string, words: string): void {
+    this.change(words, (document) => setPath(document, path, text));
+  }
+
+  put(document: Document, words: string): void {
+    this.document = document;
+    const said = this.#pending ? `${this.#pending.words}; ${words}` : words;
+    this.#pending = { version: this.version, document, words: this.#sending ? words : said };
+    this.#keep();
+    if (this.keeping !== "stale") void this.#send();
+  }
+
+  /** Shows what a change would come to without keeping it. The newest call wins. */
+  async tryOut(edit: (document: Document) => void): Promise<void> {
+    const next = copy(this.document);
+    edit(next);
+    this.#trialAbort?.abort();
+    const abort = (this.#trialAbort = new AbortController());
+    try {
+      const preview = await server.preview(next, [], null, abort.signal);
+      if (!abort.signal.aborted) this.trial = preview.report;
+    } catch (problem) {
+      if (!abort.signal.aborted && !(problem instanceof Unreachable)) this.trial = null;
+    }
+  }
+
+  endTrial(): void {
+    this.#trialAbort?.abort();
+    this.trial = null;
+  }
+
+  /** What a remedy would change. */
+  remedy(edits: RemedyEdit[]) {
+    return server.preview(this.document, edits, null);
+  }
+
+  /** Takes the last change back. Pressed again and again, each press takes one more back. */
+  undo(): Promise<void> {
+    return this.#inTurn(
+      "undone",
+      () => this.undoWords,
+      () => server.undo(this.id, this.version),
+    );
+  }
+
+  redo(): Promise<void> {
+    return this.#inTurn(
+      "redone",
+      () => this.redoWords,
+      () => server.redo(this.id, this.version),
+    );
+  }
+
+  /** Takes the server's newest document, giving up what could not be saved. */
+  async takeTheirs(): Promise<void> {
+    this.#pending = null;
+    this.#keep();
+    this.#take(await server.open(this.id));
+  }
+
+  /** Saves what was typed here on top of the server's newest version. */
+  async putMine(): Promise<void> {
+    const mine = this.#pending;
+    const newest = await server.open(this.id);
+    this.version = newest.version;
+    this.keeping = "saving";
+    if (mine) {
+      this.document = mine.document;
+      this.#pending = { ...mine, version: newest.version };
+      this.#keep();
+      await this.#send();
+    } else this.#take(newest);
+  }
+
+  tryAgain(): void {
+    void this.#send();
+  }
+
+  /** Runs an undo or redo once everything before it is kept. */
+  #inTurn(word: string, words: () => string | null, step: () => Promise<Opened>): Promise<void> {
+    this.#turns = this.#turns.then(async () => {
+      while (this.#sending || (this.#pending && this.keeping === "saving")) {
+        await new Promise((done) => setTimeout(done, 15));
+      }
+      const said = words();
+      if (said === null || this.#pending) return;
+      this.#sending = true;
+      this.keeping = "saving";
+      try {
+        const opened = await step();
+        this.#take(opened);
+        this.followed = { words: `${word}: ${said}`, list: opened.consequences ?? [] };
+      } catch (problem) {
+        this.#fail(problem);
+      } finally {
+        this.#sending = false;
+      }
+    });
+    return this.#turns;
+  }
+
+  async #send(): Promise<void> {
+    if (this.#sending || !this.#pending) return;
+    clearTimeout(this.#retry);
+    const sent = this.#pending;
+    this.#sending = true;
+    this.busy = true;
+    if (this.keeping !== "offline") this.keeping = "saving";
+    try {
+      const opened = await server.save(this.id, this.version, sent.document, sent.words);
+      const newer = this.#pending !== sent;
+      if (!newer) this.#pending = null;
+      this.#take(opened, !newer);
+      if (newer) this.#pending = { ...this.#pending!, version: opened.version };
+      this.followed = { words: sent.words, list: opened.consequences ?? [] };
+      this.#keep();
+    } catch (problem) {
+      this.#fail(problem);
+      return;
+    } finally {
+      this.#sending = false;
+      this.busy = false;
+    }
+    if (this.#pending) void this.#send();
+  }
+
+  #fail(problem: unknown): void {
+    if (problem instanceof Refused && problem.status === 409) {
+      this.keeping = "stale";
+      this.trouble = problem.message;
+    } else if (problem instanceof Refused && problem.status < 500) {
+      this.keeping = "refused";
+      this.trouble = problem.message;
+      // The server says the document itself is wrong: go back to what it last took.
+      this.#pending = null;
+      this.#keep();
+      void server.open(this.id).then((opened) => {
+        this.#take(opened);
+        this.keeping = "refused";
+      });
+    } else {
+      this.keeping = "offline";
+      this.trouble = problem instanceof Error ? problem.message : String(problem);
+      clearTimeout(this.#retry);
+      this.#retry = setTimeout(() => void this.#send(), RETRY_MS) as unknown as number;
+    }
+  }
+
+  #take(opened: Opened, withDocument = true): void {
+    if (withDocument) this.document = opened.document;
+    this.report = opened.report;
+    this.trial = null;
+    this.version = opened.version;
+    this.revision = opened.revision;
+    this.undoWords = opened.undo ?? null;
+    this.redoWords = opened.redo ?? null;
+    this.keeping = this.#pending ? "saving" : "saved";
+    this.trouble = "";
+  }
+
+  #keep(): void {
+    if (this.#pending) localStorage.setItem(this.#key, JSON.stringify(this.#pending));
+    else localStorage.removeItem(this.#key);
+  }
+}

@@ -1,0 +1,20 @@
+/** Numbers as the project shows them. The server decides units; this only words them. */
+export type Units = "mm" | "in";
+
+const trimmed = (value: number, digits: number) =>
+  value
+    .toFixed(digits)
+    .replace(/(\.\d*?)0+$/, "$1")
+    .replace(/\.$/, "");
+
+/** A length in the project's unit, without the unit. */
+export function size(mm: number, units: Units, digits = units === "mm" ? 2 : 4): string {
+  return trimmed(units === "mm" ? mm : mm / 25.4, digits);
+}
+
+/** A length with a fixed number of digits, for columns and dials. */
+export function fixedSize(mm: number, units: Units): string {
+  return units === "mm" ? mm.toFixed(2) : (mm / 25.4).toFixed(4);
+}
+
+export const percent = (share: number) => `${Math.round(share * 100)} %`;

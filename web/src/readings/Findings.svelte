@@ -1,0 +1,146 @@
+<script lang="ts">
+  import type { Accepted, Consequence, FindingView } from "../api/client";
+  import type { Project } from "../project/project.svelte";
+  import Followed from "./Followed.svelte";
+  import { INK, SHAPE, WORD } from "../ui/severity";
+
+  let {
+    project,
+    findings,
+    title,
+    onpoint,
+    onclose,
+  }: {
+    project: Project;
+    findings: FindingView[];
+    title: string;
+    onpoint: (finding: FindingView | null) => void;
+    onclose: () => void;
+  } = $props();
+
+  let looked = $state.raw<{ finding: FindingView; list: Consequence[] } | null>(null);
+  let trouble = $state("");
+
+  const label = (name: string) =>
+    project.report.parts.find((part) => part.name === name)?.label ??
+    project.report.fits.find((fit) => fit.name === name)?.label ??
+    name;
+
+  async function look(finding: FindingView) {
+    trouble = "";
+    try {
+      const preview = await project.remedy(finding.remedy!.edits);
+      looked = { finding, list: preview.consequences };
+    } catch (problem) {
+      trouble = problem instanceof Error ? problem.message : String(problem);
+    }
+  }
+
+  let accepting = $state.raw<FindingView | null>(null);
+  let reason = $state("");
+  const same = (one: Accepted, finding: FindingView) =>
+    one.check === finding.check &&
+    (one.part ?? "") === finding.part &&
+    (one.fit ?? "") === finding.fit;
+
+  function accept(event: SubmitEvent, finding: FindingView) {
+    event.preventDefault();
+    const why = reason.trim();
+    if (!why) return;
+    project.change(`accepted: ${finding.message}`, (document) => {
+      const { check, part, fit, message } = finding;
+      const value = finding.value ?? null;
+      document.accepted = [
+        ...(document.accepted ?? []),
+        { check, part, fit, value, message: value === null ? message : "", reason: why },
+      ];
+    });
+    accepting = null;
+    reason = "";
+  }
+  function withdraw(finding: FindingView) {
+    project.change(`no longer accepted: ${finding.message}`, (document) => {
+      document.accepted = (document.accepted ?? []).filter((one) => !same(one, finding));
+    });
+  }
+
+  async function apply(finding: FindingView) {
+    const remedy = finding.remedy!;
+    const preview = await project.remedy(remedy.edits);
+    project.put(preview.document, remedy.label);
+    looked = null;
+  }
+</script>
+
+<section
+  aria-label={title}
+  class="absolute inset-x-0 bottom-0 z-20 max-h-[62%] overflow-y-auto border-t border-ink bg-raised shadow-lift"
+>
+  <div class="sticky top-0 flex items-baseline border-b border-rule bg-raised px-4 py-2">
+    <h2 class="font-semibold">{title}</h2>
+    <button class="word-button ml-auto text-small" onclick={onclose}>close</button>
+  </div>
+  {#if trouble}<p class="px-4 py-2 text-small text-brick" role="alert">{trouble}</p>{/if}
+  <ul>
+    {#each findings as finding, index (index)}
+      <li class="border-b border-dashed border-rule px-4 py-2 last:border-b-0">
+        <p class="flex gap-2">
+          <span class={INK[finding.severity]} aria-hidden="true">{SHAPE[finding.severity]}</span>
+          <span class="min-w-0">
+            <span class="sr-only">{WORD[finding.severity]}:</span>
+            {#if finding.part || finding.fit}<span class="font-semibold"
+                >{label(finding.part || finding.fit || "")}</span
+              >:{/if}
+            {finding.message}
+          </span>
+        </p>
+        {#if finding.accepted}
+          <p class="ml-5 text-small text-soft">
+            accepted: {finding.accepted}
+            <button class="word-button ml-2" onclick={() => withdraw(finding)}>no longer</button>
+          </p>
+        {/if}
+        <p class="ml-5 flex gap-3 text-small">
+          {#if finding.at && finding.part}
+            <button class="word-button" onclick={() => onpoint(finding)}>show where</button>
+          {/if}
+          {#if finding.can_be_accepted && accepting !== finding}
+            <button class="word-button" onclick={() => ((accepting = finding), (reason = ""))}
+              >leave it so</button
+            >
+          {/if}
+        </p>
+        {#if accepting === finding}
+          <form
+            class="mt-1 ml-5 flex items-baseline gap-2 text-small"
+            onsubmit={(event) => accept(event, finding)}
+          >
+            <label for="reason-{index}">because</label>
+            <input
+              id="reason-{index}"
+              class="min-w-0 flex-1 border-b border-dotted border-firm bg-transparent"
+              maxlength="400"
+              placeholder="why it may stay as it is"
+              bind:value={reason}
+              {@attach (field: HTMLInputElement) => field.focus()}
+            />
+            <button class="plain-button text-small" disabled={!reason.trim()}>leave it so</button>
+            <button type="button" class="word-button" onclick={() => (accepting = null)}>no</button>
+          </form>
+        {/if}
+        {#if finding.remedy}
+          <p class="mt-1 ml-5 flex flex-wrap items-baseline gap-x-3 text-small">
+            <span class="text-soft">{finding.remedy.label}</span>
+            <button class="word-button" onclick={() => look(finding)}>what would change</button>
+            <button class="plain-button text-small" onclick={() => apply(finding)}>do it</button>
+          </p>
+          {#if looked?.finding === finding}
+            <div class="ml-5"><Followed list={looked.list} /></div>
+          {/if}
+        {/if}
+      </li>
+    {:else}
+      <li class="px-4 py-3 text-soft">Nothing to report.</li>
+    {/each}
+  </ul>
+</section>

@@ -1,0 +1,42 @@
+/** Where in the app we are, read from and written to the address. */
+export type Route =
+  | { view: "shelf" }
+  | { view: "desk"; project: number }
+  | { view: "print"; project: number }
+  | { view: "fit"; project: number; fit: string }
+  | { view: "lost" };
+
+export function parseRoute(path: string): Route {
+  if (path === "/") return { view: "shelf" };
+  const print = /^\/p\/(\d+)\/print\/?$/.exec(path);
+  if (print) return { view: "print", project: Number(print[1]) };
+  const found = /^\/p\/(\d+)(?:\/fit\/([^/]+))?\/?$/.exec(path);
+  if (!found) return { view: "lost" };
+  const project = Number(found[1]);
+  return found[2]
+    ? { view: "fit", project, fit: decodeURIComponent(found[2]) }
+    : { view: "desk", project };
+}
+
+class Address {
+  current = $state<Route>(parseRoute(location.pathname));
+
+  constructor() {
+    addEventListener("popstate", () => (this.current = parseRoute(location.pathname)));
+  }
+
+  go(path: string) {
+    history.pushState(null, "", path);
+    this.current = parseRoute(path);
+  }
+}
+
+export const address = new Address();
+
+/** Makes an ordinary link change the view in place; other clicks stay the browser's. */
+export function inPlace(event: MouseEvent) {
+  if (event.defaultPrevented || event.button || event.ctrlKey || event.metaKey || event.shiftKey)
+    return;
+  event.preventDefault();
+  address.go((event.currentTarget as HTMLAnchorElement).pathname);
+}

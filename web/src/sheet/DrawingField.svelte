@@ -1,0 +1,63 @@
+<script lang="ts">
+  import { Refused, server, type FieldView } from "../api/client";
+  import { asName, freshName, setPath } from "../project/paths";
+  import type { Project } from "../project/project.svelte";
+
+  let { project, field }: { project: Project; field: FieldView } = $props();
+
+  let trouble = $state("");
+  const spec = $derived(project.document.drawings?.find((one) => one.name === field.text));
+
+  async function bringIn(event: Event & { currentTarget: HTMLInputElement }) {
+    const input = event.currentTarget;
+    const file = input.files?.[0];
+    if (!file) return;
+    trouble = "";
+    try {
+      const traced = await server.trace(file);
+      const taken = project.document.drawings?.map((one) => one.name) ?? [];
+      const name = freshName(asName(file.name.replace(/\.\w+$/, "")), taken);
+      project.change(`brought in ${file.name}`, (document) => {
+        (document.drawings ??= []).push({
+          name,
+          file: file.name.slice(0, 120),
+          path: traced.path,
+          skipped: traced.skipped,
+        });
+        setPath(document, field.path, name);
+      });
+    } catch (problem) {
+      trouble =
+        problem instanceof Refused
+          ? `${problem.message}${problem.remedy ? `; ${problem.remedy}` : ""}`
+          : "the workshop does not answer";
+    }
+    input.value = "";
+  }
+</script>
+
+<select
+  class="rounded-slip border-b border-dotted border-firm bg-transparent hover:bg-raised"
+  aria-label={field.label}
+  value={field.text}
+  data-path={field.path}
+  onchange={(event) => {
+    const name = event.currentTarget.value;
+    project.set(field.path, name, `drawing ${name}`);
+  }}
+>
+  {#if !spec}<option value={field.text}>{field.text || "none yet"}</option>{/if}
+  {#each project.document.drawings ?? [] as one (one.name)}<option>{one.name}</option>{/each}
+</select>
+<label class="word-button cursor-pointer text-small focus-within:border-tide"
+  >bring in a file<input
+    type="file"
+    accept=".svg,.dxf"
+    class="sr-only"
+    aria-label="bring in an SVG or DXF drawing"
+    onchange={bringIn}
+  /></label
+>{#if trouble}<span class="block text-small text-brick" role="alert">■ {trouble}</span
+  >{:else if spec?.skipped?.length}<span class="block text-small text-brass"
+    >▲ left out of {spec.file}: {spec.skipped.join(", ")}</span
+  >{/if}

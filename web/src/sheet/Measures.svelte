@@ -1,0 +1,135 @@
+<script lang="ts">
+  import { server, type MeasureView } from "../api/client";
+  import { asName, freshName } from "../project/paths";
+  import type { Project } from "../project/project.svelte";
+  import ErrorLine from "./ErrorLine.svelte";
+  import NumberField from "./NumberField.svelte";
+
+  let { project }: { project: Project } = $props();
+
+  let adding = $state("");
+  let refused = $state("");
+  const measures = $derived(project.shown.measures.filter((measure) => !measure.part));
+  const units = $derived(project.document.units ?? "mm");
+
+  function working(measure: MeasureView): string {
+    if (measure.error || measure.value === null) return "";
+    if (!measure.formula) return "";
+    return measure.formula === measure.shown.split(" ")[0]
+      ? `= ${measure.shown}`
+      : `= ${measure.formula} = ${measure.shown}`;
+  }
+
+  function add(event: Event) {
+    event.preventDefault();
+    const [wish, ...rest] = adding.split("=");
+    if (!wish?.trim()) return;
+    const expression = rest.join("=").trim() || "10";
+    const name = freshName(
+      asName(wish),
+      project.document.measures?.map((measure) => measure.name) ?? [],
+    );
+    project.change(`added ${name} = ${expression}`, (document) => {
+      (document.measures ??= []).push({ name, expression, kind: "length", note: "" });
+    });
+    adding = "";
+  }
+
+  async function rename(measure: MeasureView, input: HTMLInputElement) {
+    const name = asName(input.value);
+    refused = "";
+    if (name === measure.name) {
+      input.value = measure.name;
+      return;
+    }
+    try {
+      const { document } = await server.rename(project.document, measure.name, name);
+      project.put(document, `${measure.name} is now called ${name}`);
+    } catch (problem) {
+      input.value = measure.name;
+      refused = problem instanceof Error ? problem.message : String(problem);
+    }
+  }
+
+  function where(name: string): string {
+    const word = new RegExp(`(?<![\\w.])${name}(?![\\w.])`);
+    const places = project.shown.parts.flatMap((part) =>
+      part.steps
+        .filter((step) => step.fields.some((field) => field.typed && word.test(field.text)))
+        .map((step) => `${part.label} ${step.id}`),
+    );
+    const measures = project.shown.measures
+      .filter((one) => word.test(one.text))
+      .map((one) => one.name);
+    const fits = project.shown.fits
+      .filter(
+        (fit) => word.test(fit.gap_text) || fit.fields.some((f) => f.typed && word.test(f.text)),
+      )
+      .map((fit) => fit.label || fit.name);
+    return [...measures, ...places, ...fits].join(", ");
+  }
+
+  function remove(measure: MeasureView) {
+    if (measure.used) {
+      refused = `${measure.name} is used in ${where(measure.name)}: change that first`;
+      return;
+    }
+    refused = "";
+    project.change(`took ${measure.name} away`, (document) => {
+      document.measures = document.measures?.filter((one) => one.name !== measure.name);
+    });
+  }
+</script>
+
+<section aria-label="key measures" class="group/measures px-5 pt-4 pb-3">
+  <h2 class="mb-1.5 text-small text-soft">Key measures</h2>
+  <dl class="grid grid-cols-[minmax(4.5rem,auto)_auto_1fr_auto] items-baseline gap-x-4 gap-y-0.5">
+    {#each measures as measure (measure.name)}
+      <dt title={measure.note}>
+        <input
+          class="field-sizing-content w-full max-w-40 truncate rounded-slip bg-transparent hover:bg-raised"
+          value={measure.name}
+          aria-label="name of the measure {measure.name}; changing it changes it everywhere"
+          autocomplete="off"
+          spellcheck="false"
+          onchange={(event) => rename(measure, event.currentTarget)}
+          onkeydown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+        />
+      </dt>
+      <dd>
+        <NumberField
+          field={{ ...measure, label: measure.name }}
+          {units}
+          label="measure {measure.name}"
+          onset={(text) =>
+            project.set(measure.path, text, `${measure.name} ${measure.text} → ${text}`)}
+        />
+      </dd>
+      <dd class="min-w-0 truncate text-small text-soft">
+        {working(measure)}
+        {#if measure.used === 0}<span class="italic">not used</span>{/if}
+      </dd>
+      <dd>
+        <button
+          class="word-button px-1 text-small opacity-0 group-hover/measures:opacity-100 focus-visible:opacity-100"
+          aria-label="take {measure.name} away"
+          onclick={() => remove(measure)}>×</button
+        >
+      </dd>
+      {#if measure.error}
+        <dd class="col-span-4"><ErrorLine error={measure.error} text={measure.text} /></dd>
+      {/if}
+    {/each}
+  </dl>
+  {#if refused}<p class="mt-1 text-small text-brick" role="alert">{refused}</p>{/if}
+  <form onsubmit={add} class="mt-1.5">
+    <input
+      bind:value={adding}
+      class="figure w-60 border-b border-dotted border-rule bg-transparent text-small placeholder:text-soft focus:border-tide"
+      placeholder="lip = wall / 2 - 0.1"
+      aria-label="add a measure, as name = expression"
+      autocomplete="off"
+      spellcheck="false"
+    />
+  </form>
+</section>

@@ -1,0 +1,90 @@
+<script lang="ts">
+  import { Refused, server, type MeshAnswer } from "../api/client";
+  import { address } from "../route.svelte";
+
+  const SAYS_UNIT = /\.(3mf|glb)$/i;
+  let file = $state<File | null>(null);
+  let units = $state("mm");
+  let answer = $state<MeshAnswer | null>(null);
+  let refused = $state("");
+  let busy = $state(false);
+
+  function pick(event: Event & { currentTarget: HTMLInputElement }) {
+    file = event.currentTarget.files?.[0] ?? null;
+    event.currentTarget.value = "";
+    answer = null;
+    refused = "";
+    if (file && SAYS_UNIT.test(file.name)) void send(false);
+  }
+
+  async function send(mend: boolean) {
+    if (!file) return;
+    busy = true;
+    refused = "";
+    try {
+      answer = await server.bringMesh(file, units, mend);
+      if (answer.project !== null && answer.project !== undefined && !answer.faults.length)
+        address.go(`/p/${answer.project}`);
+    } catch (problem) {
+      refused =
+        problem instanceof Refused
+          ? `${problem.message}${problem.remedy ? `; ${problem.remedy}` : ""}`
+          : "the workshop does not answer";
+    }
+    busy = false;
+  }
+</script>
+
+<label class="plain-button cursor-pointer px-4 py-2 focus-within:border-tide">
+  <span class="block font-semibold">A mesh to be proved</span>
+  <span class="block text-small text-soft">stl, 3mf, obj, ply or glb</span>
+  <input
+    type="file"
+    accept=".stl,.3mf,.obj,.ply,.glb"
+    class="sr-only"
+    aria-label="bring in a mesh to be proved"
+    onchange={pick}
+  />
+</label>
+{#if file}
+  <div class="slip w-full max-w-2xl px-4 py-3" role="group" aria-label="the mesh {file.name}">
+    <p class="font-semibold">{file.name}</p>
+    {#if refused}<p class="text-brick" role="alert">■ {refused}</p>
+    {:else if answer && answer.faults.length}
+      <p class="mt-1">This mesh is not sound:</p>
+      <ul class="ml-4 list-disc text-small">
+        {#each answer.faults as fault, index (index)}<li>{fault}</li>{/each}
+      </ul>
+      {#if answer.project !== null && answer.project !== undefined}
+        <p class="mt-2 text-small">
+          Mended{#if answer.left.length}; still there: {answer.left.join(", ")}{:else}: nothing of
+            it is left{/if}. The file as it came is kept.
+        </p>
+        <button class="plain-button mt-1" onclick={() => address.go(`/p/${answer!.project}`)}
+          >open it</button
+        >
+      {:else if answer.left.length && answer.left.join() !== answer.faults.join()}
+        <p class="mt-2 text-small text-brick">
+          ■ Mending leaves {answer.left.join(", ")}: it cannot be made a solid here.
+        </p>
+      {:else}
+        <button class="plain-button mt-2" disabled={busy} onclick={() => send(true)}
+          >mend it and open it</button
+        >
+      {/if}
+    {:else if busy}<p class="text-soft" aria-busy="true">Reading …</p>
+    {:else if !answer}
+      <p class="mt-1">
+        The file does not say its unit. It was drawn in
+        <select
+          bind:value={units}
+          class="border-b border-dotted border-firm bg-transparent"
+          aria-label="unit of the mesh"
+        >
+          {#each ["mm", "in", "cm", "m"] as unit (unit)}<option>{unit}</option>{/each}
+        </select>
+        <button class="plain-button ml-2" onclick={() => send(false)}>bring it in</button>
+      </p>
+    {/if}
+  </div>
+{/if}

@@ -1,0 +1,142 @@
+<script lang="ts">
+  import { onMount } from "svelte";
+  import { Refused, server, type Catalogue, type ShelfItem } from "../api/client";
+  import { address, inPlace } from "../route.svelte";
+  import Brand from "../ui/Brand.svelte";
+  import { INK, SHAPE } from "../ui/severity";
+  import ThemeSwitch from "../ui/ThemeSwitch.svelte";
+  import BringMesh from "./BringMesh.svelte";
+  import Picture from "./Picture.svelte";
+
+  let items = $state<ShelfItem[] | null>(null);
+  let catalogue = $state<Catalogue | null>(null);
+  let trouble = $state("");
+  let refused = $state("");
+  let doomed = $state<number | null>(null);
+
+  async function load() {
+    trouble = "";
+    try {
+      const asked = server.catalogue();
+      items = await server.shelf();
+      catalogue = await asked;
+    } catch {
+      trouble = "The workshop does not answer. Is it running?";
+    }
+  }
+  onMount(() => {
+    document.title = "Fair Hinge";
+    void load();
+  });
+
+  async function start(name: string) {
+    const made = await server.create(name);
+    address.go(`/p/${made.id}`);
+  }
+
+  async function bringIn(event: Event & { currentTarget: HTMLInputElement }) {
+    const input = event.currentTarget;
+    const file = input.files?.[0];
+    if (!file) return;
+    refused = "";
+    try {
+      const made = await server.bringIn(JSON.parse(await file.text()));
+      address.go(`/p/${made.id}`);
+    } catch (problem) {
+      refused =
+        problem instanceof Refused
+          ? `${file.name}: ${problem.message}${problem.remedy ? `; ${problem.remedy}` : ""}`
+          : `${file.name} is not a project: it is not JSON`;
+      input.value = "";
+    }
+  }
+
+  async function remove(id: number) {
+    if (doomed !== id) {
+      doomed = id;
+      return;
+    }
+    await server.remove(id);
+    doomed = null;
+    await load();
+  }
+
+  const when = (iso: string) =>
+    new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
+</script>
+
+<div class="flex h-full flex-col overflow-y-auto">
+  <header class="flex h-12 shrink-0 items-center gap-4 border-b border-rule px-6">
+    <Brand />
+    <h1 class="text-lead font-semibold">Fair Hinge</h1>
+    <p class="text-small text-soft">say what must fit together, and how it should feel</p>
+    <span class="ml-auto"><ThemeSwitch /></span>
+  </header>
+  <main class="mx-auto w-full max-w-6xl px-6 py-6">
+    {#if trouble}
+      <div class="py-16 text-center">
+        <p class="text-lead">{trouble}</p>
+        <button class="plain-button mt-3" onclick={load}>Try again</button>
+      </div>
+    {:else}
+      <section aria-labelledby="shelf-title">
+        <h2 id="shelf-title" class="mb-3 text-small text-soft">On the shelf</h2>
+        {#if items === null}
+          <p class="py-10 text-soft" aria-busy="true">Looking along the shelf …</p>
+        {:else if items.length === 0}
+          <p class="py-6">The shelf is empty. Start from one of the pages below.</p>
+        {:else}
+          <ul class="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-5">
+            {#each items as item (item.id)}
+              <li class="group relative border border-rule bg-sheet hover:border-ink">
+                <a href="/p/{item.id}" onclick={inPlace} class="block">
+                  <Picture id={item.id} version={item.version} />
+                  <span class="block border-t border-rule px-4 py-3">
+                    <span class="block font-semibold">{item.title}</span>
+                    <span class="block text-small text-soft"
+                      >{item.parts.join(", ")} · {item.units} · {when(item.updated)}</span
+                    >
+                    <span class="mt-1 block truncate text-small">
+                      <span
+                        class={item.count ? INK[item.severity as "warning"] : INK.good}
+                        aria-hidden="true"
+                        >{item.count ? SHAPE[item.severity as "warning"] : SHAPE.good}</span
+                      >
+                      {item.worst}{item.count > 1 ? `, and ${item.count - 1} more` : ""}
+                    </span>
+                  </span>
+                </a>
+                <button
+                  class="absolute top-2 right-2 bg-paper px-1.5 text-small text-soft opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-brick"
+                  onclick={() => remove(item.id)}
+                  onblur={() => (doomed = null)}
+                  >{doomed === item.id
+                    ? "press again: gone for good"
+                    : `throw ${item.title} away`}</button
+                >
+              </li>
+            {/each}
+          </ul>
+        {/if}
+      </section>
+      <section aria-labelledby="start-title" class="mt-10">
+        <h2 id="start-title" class="mb-3 text-small text-soft">Start a new one</h2>
+        <div class="flex flex-wrap items-stretch gap-3">
+          {#each catalogue?.starters ?? [] as starter (starter.name)}
+            <button class="plain-button px-4 py-2 text-left" onclick={() => start(starter.name)}>
+              <span class="block font-semibold">{starter.title}</span>
+              <span class="block text-small text-soft">{starter.about}</span>
+            </button>
+          {/each}
+          <label class="plain-button cursor-pointer px-4 py-2 focus-within:border-tide">
+            <span class="block font-semibold">A project file</span>
+            <span class="block text-small text-soft">that was taken away as json</span>
+            <input type="file" accept=".json,application/json" class="sr-only" onchange={bringIn} />
+          </label>
+          <BringMesh />
+        </div>
+        {#if refused}<p class="mt-3 text-brick" role="alert">■ {refused}</p>{/if}
+      </section>
+    {/if}
+  </main>
+</div>

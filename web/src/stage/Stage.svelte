@@ -1,0 +1,217 @@
+<script lang="ts">
+  import { onMount, untrack } from "svelte";
+  import type { FindingView, Report } from "../api/client";
+  import { theme } from "../ui/theme.svelte";
+  import { INK, SHAPE } from "../ui/severity";
+  import type { Units } from "../project/units";
+  import Unrolled from "./Unrolled.svelte";
+  import { StageScene, type Label, type Touch, type View } from "./scene";
+
+  let {
+    project,
+    report,
+    lit,
+    pointed = null,
+    first = "whole",
+    small = false,
+    ontouch = () => {},
+    part = "",
+    units = "mm",
+  }: {
+    project: number;
+    report: Report;
+    lit: { part: string; step: string } | null;
+    pointed?: FindingView | null;
+    first?: View;
+    /** Without its row of views, where it only accompanies something else. */
+    small?: boolean;
+    ontouch?: (touch: Touch | null) => void;
+    /** The part the sheet shows: the one that can be unrolled. */
+    part?: string;
+    units?: Units;
+  } = $props();
+
+  const chosen = $derived(report.parts.find((one) => one.name === part));
+  const wrapped = $derived(chosen?.steps.some((step) => step.drawing?.around_mm) ?? false);
+  const VIEWS: { view: View | "unrolled"; word: string }[] = $derived([
+    { view: "whole", word: "whole" },
+    { view: "cut", word: "cut" },
+    { view: "apart", word: "apart" },
+    ...(wrapped ? [{ view: "unrolled" as const, word: "unrolled" }] : []),
+  ]);
+
+  let canvas = $state() as HTMLCanvasElement;
+  let scene = $state.raw<StageScene | null>(null);
+  let view = $state<View | "unrolled">(untrack(() => first));
+  const flat = $derived(view === "unrolled" && wrapped);
+  let share = $state(0.5);
+  let words = $state.raw<Label[]>([]);
+  let leader = $state<{ x: number; y: number } | null>(null);
+  let broken = $state(false);
+  const empty = $derived(report.parts.every((part) => !part.key));
+
+  onMount(() => {
+    let made: StageScene;
+    try {
+      made = new StageScene(canvas, project);
+    } catch {
+      broken = true;
+      return;
+    }
+    made.onDrawn = (labels) => {
+      words = labels;
+      placeLeader();
+    };
+    made.view = untrack(() => first);
+    scene = made;
+    const watch = new ResizeObserver(() => made.resize());
+    watch.observe(canvas);
+    return () => {
+      watch.disconnect();
+      made.dispose();
+    };
+  });
+
+  $effect(() => void scene?.show(report));
+  $effect(() => scene?.light(lit));
+  $effect(() => {
+    void theme.night;
+    untrack(() => scene?.ink());
+  });
+  $effect(() => {
+    void pointed;
+    placeLeader();
+  });
+
+  function placeLeader() {
+    leader =
+      pointed?.at && pointed.part ? (scene?.project2d(pointed.part, pointed.at) ?? null) : null;
+  }
+
+  function choose(next: View | "unrolled") {
+    view = next;
+    if (!scene || next === "unrolled") return;
+    scene.view = next;
+    share = scene.share;
+  }
+
+  function move(event: Event & { currentTarget: HTMLInputElement }) {
+    share = Number(event.currentTarget.value);
+    if (scene) scene.share = share;
+  }
+
+  function keys(event: KeyboardEvent) {
+    const turns: Record<string, () => void> = {
+      ArrowLeft: () => scene?.turn(-10, 0),
+      ArrowRight: () => scene?.turn(10, 0),
+      ArrowUp: () => scene?.turn(0, 10),
+      ArrowDown: () => scene?.turn(0, -10),
+      "+": () => scene?.zoom(1.2),
+      "-": () => scene?.zoom(1 / 1.2),
+      Home: () => scene?.frame(),
+    };
+    const act = turns[event.key];
+    if (!act) return;
+    event.preventDefault();
+    act();
+  }
+
+  let pressed = { x: 0, y: 0 };
+  function release(event: PointerEvent) {
+    if (Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) > 4) return;
+    const box = canvas.getBoundingClientRect();
+    ontouch(scene?.touch(event.clientX - box.left, event.clientY - box.top) ?? null);
+  }
+</script>
+
+<section class="relative h-full min-w-0 overflow-hidden" aria-label="stage">
+  {#if !small}
+    <div class="absolute top-3 left-4 z-10 flex items-center gap-4">
+      <div role="radiogroup" aria-label="how the parts are drawn" class="flex gap-4">
+        {#each VIEWS as item (item.view)}
+          <button
+            role="radio"
+            aria-checked={view === item.view}
+            class={[
+              "border-b-2 pb-1",
+              view === item.view
+                ? "border-ink font-semibold"
+                : "border-transparent hover:border-firm",
+            ]}
+            onclick={() => choose(item.view)}>{item.word}</button
+          >
+        {/each}
+      </div>
+      {#if view === "cut" || view === "apart"}
+        <input
+          type="range"
+          min="0"
+          max="1"
+          step="0.01"
+          value={share}
+          oninput={move}
+          class="w-36 accent-tide"
+          aria-label={view === "cut"
+            ? "how far the cut has moved back"
+            : "how far the parts stand apart"}
+        />
+      {/if}
+    </div>
+    <button
+      class="word-button absolute top-3 right-4 z-10 text-small"
+      onclick={() => scene?.frame()}>see it all</button
+    >
+  {/if}
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
+  <div
+    class="relative h-full w-full"
+    role="application"
+    tabindex="0"
+    aria-label="the parts on their turntable; arrow keys turn it, plus and minus bring it nearer, Home shows all"
+    onkeydown={keys}
+    onpointerdown={(event) => (pressed = { x: event.clientX, y: event.clientY })}
+    onpointerup={release}
+  >
+    {#if !empty && !broken && !small}
+      {#each words as word, index (index)}
+        <span
+          class="pointer-events-none absolute -translate-x-1/2 -translate-y-1/2 text-small text-soft"
+          style:left="{word.x}px"
+          style:top="{word.y}px">{word.text}</span
+        >
+      {/each}
+    {/if}
+    <canvas bind:this={canvas} class="relative block h-full w-full"></canvas>
+  </div>
+  {#if flat && chosen}
+    <div class="absolute inset-0 bg-paper"><Unrolled part={chosen} {units} /></div>
+  {/if}
+  {#if broken}
+    <p class="absolute inset-0 grid place-items-center text-soft">
+      This browser cannot draw solids (WebGL is off). Everything else works.
+    </p>
+  {:else if empty}
+    <p class="pointer-events-none absolute inset-0 grid place-items-center text-soft">
+      Nothing is built yet. Add a first step on the left.
+    </p>
+  {:else}
+    {#if leader && pointed}
+      <svg class="pointer-events-none absolute inset-0 h-full w-full" aria-hidden="true">
+        <circle cx={leader.x} cy={leader.y} r="4" class="fill-none stroke-brick" stroke-width="2" />
+        <path
+          d="M{leader.x + 3} {leader.y - 3} L{leader.x + 46} {leader.y - 52} h18"
+          class="fill-none stroke-brick"
+          stroke-width="1.2"
+        />
+      </svg>
+      <p
+        class="slip pointer-events-none absolute max-w-64 px-2 py-1 text-small"
+        style:left="{Math.min(leader.x + 66, (canvas?.clientWidth ?? 600) - 264)}px"
+        style:top="{Math.max(leader.y - 70, 44)}px"
+      >
+        <span class={INK[pointed.severity]} aria-hidden="true">{SHAPE[pointed.severity]}</span>
+        {pointed.message}
+      </p>
+    {/if}
+  {/if}
+</section>

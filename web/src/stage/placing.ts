@@ -1,0 +1,65 @@
+/** Where the parts stand together: each fit gives the pose of its second part in its first. */
+import { Matrix4, Vector3 } from "three";
+import type { Report } from "../api/client";
+
+export interface Placed {
+  matrix: Matrix4;
+  /** The way this part moves off when the assembly is drawn apart, mm at full spread. */
+  away: Vector3;
+}
+
+const SPREAD = 0.75;
+const BESIDE_MM = 12;
+
+/** A (3, 4) matrix in rows, as the report gives it. */
+export function poseMatrix(rows: number[]): Matrix4 {
+  const [a = 1, b = 0, c = 0, d = 0, e = 0, f = 1, g = 0, h = 0, i = 0, j = 0, k = 1, l = 0] = rows;
+  return new Matrix4().set(a, b, c, d, e, f, g, h, i, j, k, l, 0, 0, 0, 1);
+}
+
+export function placeParts(report: Report): Map<string, Placed> {
+  const placed = new Map<string, Placed>();
+  const along = (name: string, axis: number) =>
+    report.parts.find((part) => part.name === name)?.size_mm?.[axis] ?? 0;
+  let beside = 0;
+  const lies = (part: Report["parts"][number]) =>
+    part.inside && report.parts.some((one) => one.name === part.inside && !one.inside);
+  for (const part of report.parts) {
+    if (placed.has(part.name) || lies(part)) continue;
+    const half = along(part.name, 0) / 2;
+    const shift = beside === 0 ? 0 : beside + half;
+    placed.set(part.name, {
+      matrix: new Matrix4().makeTranslation(shift, 0, 0),
+      away: new Vector3(),
+    });
+    follow(part.name);
+    beside = shift + half + BESIDE_MM;
+  }
+  // a bought thing lies in its host, and comes out of it upwards
+  for (const part of report.parts) {
+    const host = placed.get(part.inside);
+    if (!host || placed.has(part.name)) continue;
+    const away = host.away.clone().add(new Vector3(0, 0, along(part.inside, 2) * SPREAD));
+    placed.set(part.name, { matrix: host.matrix.clone(), away });
+  }
+  return placed;
+
+  function follow(name: string) {
+    const base = placed.get(name)!;
+    for (const fit of report.fits) {
+      const [a, b] = fit.parts;
+      if (!fit.pose.length || (a !== name && b !== name)) continue;
+      const other = a === name ? b : a;
+      if (placed.has(other)) continue;
+      const pose = poseMatrix(fit.pose);
+      const outwards = new Vector3().setFromMatrixColumn(pose, 2);
+      const height = (along(a, 2) + along(b, 2)) * SPREAD;
+      const onto = a === name ? pose : pose.clone().invert();
+      placed.set(other, {
+        matrix: base.matrix.clone().multiply(onto),
+        away: base.away.clone().addScaledVector(outwards, a === name ? height : -height),
+      });
+      follow(other);
+    }
+  }
+}

@@ -1,0 +1,199 @@
+/** One part as drawn: filled faces in a muted hue, ink along its edges, and a cap where it is cut. */
+import {
+  AlwaysStencilFunc,
+  BackSide,
+  BufferAttribute,
+  BufferGeometry,
+  Color,
+  DecrementWrapStencilOp,
+  DoubleSide,
+  EdgesGeometry,
+  FrontSide,
+  Group,
+  IncrementWrapStencilOp,
+  LineBasicMaterial,
+  LineSegments,
+  Mesh,
+  MeshBasicMaterial,
+  MeshLambertMaterial,
+  NotEqualStencilFunc,
+  Plane,
+  PlaneGeometry,
+  ReplaceStencilOp,
+  ShaderMaterial,
+  Vector3,
+  type Side,
+  type StencilOp,
+} from "three";
+import { toCreasedNormals } from "three/addons/utils/BufferGeometryUtils.js";
+import type { PackedMesh } from "./packed";
+
+const CREASE = Math.PI / 7;
+const EDGE_DEG = 24;
+
+export class Solid {
+  readonly group = new Group();
+  readonly mesh: Mesh<BufferGeometry, MeshLambertMaterial>;
+  readonly cap: Mesh<PlaneGeometry, ShaderMaterial>;
+  faces: Uint16Array = new Uint16Array();
+  key = "";
+  #edges: LineSegments<BufferGeometry, LineBasicMaterial>;
+  #stencils: Mesh[] = [];
+  #planes: Plane[];
+
+  constructor(
+    readonly name: string,
+    order: number,
+    planes: Plane[],
+  ) {
+    this.#planes = planes;
+    const empty = new BufferGeometry();
+    this.mesh = new Mesh(
+      empty,
+      new MeshLambertMaterial({
+        vertexColors: true,
+        side: DoubleSide,
+        polygonOffset: true,
+        polygonOffsetFactor: 1,
+        polygonOffsetUnits: 1,
+      }),
+    );
+    this.mesh.renderOrder = order * 4 + 3;
+    this.#edges = new LineSegments(empty, new LineBasicMaterial());
+    this.#edges.renderOrder = order * 4 + 3.5;
+    this.#stencils = [
+      this.#stencil(BackSide, IncrementWrapStencilOp, order),
+      this.#stencil(FrontSide, DecrementWrapStencilOp, order),
+    ];
+    this.cap = new Mesh(new PlaneGeometry(1, 1), hatchMaterial(order % 2 ? -1 : 1));
+    this.cap.renderOrder = order * 4 + 2;
+    this.cap.onAfterRender = (renderer) => renderer.clearStencil();
+    this.group.add(this.mesh, this.#edges, ...this.#stencils);
+    this.cut(false);
+  }
+
+  #stencil(side: Side, pass: StencilOp, order: number): Mesh {
+    const material = new MeshBasicMaterial({
+      side,
+      depthWrite: false,
+      depthTest: false,
+      colorWrite: false,
+      stencilWrite: true,
+      stencilFunc: AlwaysStencilFunc,
+      stencilFail: pass,
+      stencilZFail: pass,
+      stencilZPass: pass,
+      clippingPlanes: this.#planes,
+    });
+    const mesh = new Mesh(new BufferGeometry(), material);
+    mesh.renderOrder = order * 4 + 1;
+    return mesh;
+  }
+
+  /** Takes a new mesh over from the server. */
+  load(packed: PackedMesh): void {
+    const indexed = new BufferGeometry();
+    indexed.setAttribute("position", new BufferAttribute(packed.positions, 3));
+    indexed.setIndex(new BufferAttribute(packed.triangles, 1));
+    const filled = toCreasedNormals(indexed, CREASE);
+    const count = filled.getAttribute("position").count;
+    filled.setAttribute("color", new BufferAttribute(new Float32Array(count * 3).fill(1), 3));
+    filled.computeBoundingBox();
+    filled.computeBoundingSphere();
+    this.mesh.geometry.dispose();
+    this.mesh.geometry = filled;
+    this.#edges.geometry.dispose();
+    this.#edges.geometry = new EdgesGeometry(indexed, EDGE_DEG);
+    for (const stencil of this.#stencils) stencil.geometry = filled;
+    this.faces = packed.faces;
+    this.key = packed.key;
+  }
+
+  ink(fill: Color, line: Color, paper: Color): void {
+    this.mesh.material.color = fill;
+    this.#edges.material.color = line;
+    this.cap.material.uniforms.fill!.value = fill.clone().lerp(paper, 0.35);
+    this.cap.material.uniforms.line!.value = line;
+  }
+
+  /** Tints the triangles whose face is wanted. */
+  light(wanted: (face: number) => boolean, tint: Color): void {
+    const colours = this.mesh.geometry.getAttribute("color") as BufferAttribute | undefined;
+    if (!colours) return;
+    const array = colours.array as Float32Array;
+    for (let triangle = 0; triangle < this.faces.length; triangle++) {
+      const lit = wanted(this.faces[triangle]!);
+      for (let corner = 0; corner < 9; corner += 3) {
+        array[triangle * 9 + corner] = lit ? tint.r : 1;
+        array[triangle * 9 + corner + 1] = lit ? tint.g : 1;
+        array[triangle * 9 + corner + 2] = lit ? tint.b : 1;
+      }
+    }
+    colours.needsUpdate = true;
+  }
+
+  /** Shows the part cut by the shared plane, or whole. */
+  cut(on: boolean): void {
+    const planes = on ? this.#planes : null;
+    this.mesh.material.clippingPlanes = planes;
+    this.#edges.material.clippingPlanes = planes;
+    for (const stencil of this.#stencils) stencil.visible = on;
+    this.cap.visible = on;
+  }
+
+  /** Lays the cap into the cutting plane. */
+  placeCap(plane: Plane, size: number): void {
+    plane.coplanarPoint(this.cap.position);
+    this.cap.lookAt(new Vector3().copy(this.cap.position).sub(plane.normal));
+    this.cap.scale.setScalar(size);
+    this.cap.material.uniforms.spacing!.value = Math.max(size / 130, 0.4);
+  }
+
+  dispose(): void {
+    this.mesh.geometry.dispose();
+    this.#edges.geometry.dispose();
+    for (const item of [this.mesh, this.#edges, this.cap, ...this.#stencils]) {
+      (item.material as { dispose(): void }).dispose();
+    }
+  }
+}
+
+/** Hatching in the plane of the cut; parts next to each other lean opposite ways. */
+function hatchMaterial(lean: number): ShaderMaterial {
+  return new ShaderMaterial({
+    uniforms: {
+      fill: { value: new Color() },
+      line: { value: new Color() },
+      spacing: { value: 1 },
+      lean: { value: lean },
+    },
+    vertexShader: `
+      varying vec2 at;
+      void main() {
+        vec4 world = modelMatrix * vec4(position, 1.0);
+        at = position.xy * length(modelMatrix[0].xyz);
+        gl_Position = projectionMatrix * viewMatrix * world;
+      }`,
+    fragmentShader: `
+      uniform vec3 fill;
+      uniform vec3 line;
+      uniform float spacing;
+      uniform float lean;
+      varying vec2 at;
+      void main() {
+        float across = (at.x + lean * at.y) / spacing;
+        float edge = fwidth(across);
+        float near = abs(fract(across) - 0.5);
+        float ink = 1.0 - smoothstep(0.06, 0.06 + edge, near);
+        gl_FragColor = vec4(mix(fill, line, ink * 0.75), 1.0);
+        #include <colorspace_fragment>
+      }`,
+    side: DoubleSide,
+    stencilWrite: true,
+    stencilRef: 0,
+    stencilFunc: NotEqualStencilFunc,
+    stencilFail: ReplaceStencilOp,
+    stencilZFail: ReplaceStencilOp,
+    stencilZPass: ReplaceStencilOp,
+  });
+}

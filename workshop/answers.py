@@ -1,0 +1,125 @@
+"""Documents solved and reported on. Solving is pure, so answers are kept by content."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from core.fits.track_path import maze
+from core.formats import pack_mesh
+from core.project.cache import ContentCache, content_key
+from core.project.document import write_document
+from core.project.results import PartResult, Solution
+from core.project.schema import Project as Document
+from core.project.solve import solve
+from core.report import Report, report_on
+from core.report.measuring import mesh_of
+from core.report.models import LayerView, MotionReport, SlicedView, StanceView
+from core.report.motion import motion_report
+from core.report.slicing import layer_view, sliced_view
+from core.report.standing import stance_views
+
+_KEPT = ContentCache(60)
+_MESHES = ContentCache(120)
+
+
+def solution_of(document: Document) -> Solution:
+    """The solution of a document, kept while it is among the newest."""
+    return _KEPT.get("solution" + content_key(write_document(document)), lambda: solve(document))
+
+
+def report_of(document: Document) -> Report:
+    """The report on a document, kept while it is among the newest."""
+    key = "report" + content_key(write_document(document))
+
+    def make() -> Report:
+        report = report_on(solution_of(document))
+        keep_meshes(solution_of(document))
+        return report
+
+    return _KEPT.get(key, make)
+
+
+def motion_of(document: Document, name: str) -> MotionReport | None:
+    """A fit's motion tried out, or None where it has none or could not be made."""
+    solution = solution_of(document)
+    fit = solution.fits.get(name)
+    if fit is None or fit.meeting is None or fit.meeting.motion is None:
+        return None
+    a, b = (solution.parts[part].state for part in fit.fit.parts)
+    if a.body is None or b.body is None:
+        return None
+    return motion_report(fit, a, b)
+
+
+def maze_of(document: Document, name: str, turns: int, seed: int) -> str | None:
+    """A maze's moves for a fit whose track is laid out; None where there is no such fit.
+
+    Raises:
+        BuildError: there is no room for a maze.
+    """
+    fit = solution_of(document).fits.get(name)
+    if fit is None or fit.laid is None:
+        return None
+    return maze(fit.laid, 2 * document.process.line_mm, turns, seed)
+
+
+def stances_of(document: Document, name: str) -> list[StanceView] | None:
+    """The ways a part can stand, or None where it has no solid."""
+    part = _built(document, name)
+    return stance_views(part, document.process) if part else None
+
+
+def sliced_of(document: Document, name: str) -> SlicedView | None:
+    """A part as sliced, or None where it has no solid."""
+    part = _built(document, name)
+    return sliced_view(part, document.process) if part else None
+
+
+def layer_of(document: Document, name: str, index: int) -> LayerView | None:
+    """One layer of a part, or None where it has no solid."""
+    part = _built(document, name)
+    return layer_view(part, document.process, index) if part else None
+
+
+def _built(document: Document, name: str) -> PartResult | None:
+    part = solution_of(document).parts.get(name)
+    return part if part is not None and part.state.body is not None else None
+
+
+def summary_of(document: Document) -> dict[str, Any]:
+    """What the shelf shows of a document: its parts and its worst finding."""
+    report = report_of(document)
+    bad = [f for f in report.findings if f.severity in ("stop", "warning")]
+    return {
+        "units": report.units,
+        "parts": [part.label for part in report.parts],
+        "severity": report.severity,
+        "worst": bad[0].message if bad else "nothing to stop for",
+        "count": len(bad),
+    }
+
+
+def keep_meshes(solution: Solution) -> None:
+    """Packs the meshes a screen is about to ask for."""
+    for part in solution.parts.values():
+        state = part.state
+        if state.body is not None:
+            _MESHES.get(state.key, lambda state=state: pack_mesh(mesh_of(state)))  # type: ignore[misc]
+
+
+def packed_mesh(key: str, document: Document | None) -> bytes | None:
+    """A packed mesh by its key, from what is kept or by solving the document again."""
+    try:
+        return _MESHES.get(key, _missing)
+    except KeyError:
+        if document is None:
+            return None
+        keep_meshes(solution_of(document))
+    try:
+        return _MESHES.get(key, _missing)
+    except KeyError:
+        return None
+
+
+def _missing() -> bytes:
+    raise KeyError

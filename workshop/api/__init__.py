@@ -1,0 +1,48 @@
+"""The typed API. Handlers are thin: schema in, schema out; errors in one shape.
+
+Map
+    shapes      what goes in and out besides reports
+    projects    the shelf, one project, saving, undo, redo, remedies
+    files       meshes for the screen, exports, the document
+    catalogue   kinds of step, outline and fit, with their fields; starters
+"""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI
+
+from core.errors import CoreError
+from workshop.api import catalogue, files, projects
+from workshop.keeping import Stale
+from workshop.models import Project
+
+api = NinjaAPI(title="Fair Hinge", version="1", urls_namespace="api")
+api.add_router("", projects.router)
+api.add_router("", files.router)
+api.add_router("", catalogue.router)
+
+
+@api.exception_handler(CoreError)
+def _refused(request: HttpRequest, error: CoreError) -> HttpResponse:
+    body = {
+        "message": error.message,
+        "where": error.where,
+        "position": error.position,
+        "remedy": error.remedy,
+    }
+    return api.create_response(request, body, status=422)
+
+
+@api.exception_handler(Stale)
+def _stale(request: HttpRequest, error: Stale) -> HttpResponse:
+    body = {
+        "message": "this project was changed elsewhere since you opened it; nothing was overwritten",
+        "version": error.newest,
+    }
+    return api.create_response(request, body, status=409)
+
+
+@api.exception_handler(Project.DoesNotExist)
+def _gone(request: HttpRequest, error: Project.DoesNotExist) -> HttpResponse:
+    return api.create_response(request, {"message": "there is no such project"}, status=404)

@@ -1,0 +1,101 @@
+"""Meshes for the screen, exports, the document itself."""
+
+from __future__ import annotations
+
+import re
+
+from django.http import HttpRequest, HttpResponse
+from ninja import File, Form, Router, UploadedFile
+
+from core.errors import FormatError
+from core.formats.export import export_part, export_together
+from core.formats.reading import UNIT_MM
+from core.formats.tracing import read_drawing
+from core.project.document import write_document
+from workshop import keeping
+from workshop.answers import packed_mesh, solution_of
+from workshop.api.shapes import MeshAnswer, MeshIn, Refusal, Traced
+from workshop.meshes import bring_in
+from workshop.models import Project
+
+router = Router()
+TYPES = {
+    "stl": "model/stl",
+    "3mf": "model/3mf",
+    "obj": "model/obj",
+    "ply": "application/octet-stream",
+    "glb": "model/gltf-binary",
+}
+
+
+def _project(project_id: int) -> Project:
+    return Project.objects.select_related("current").get(id=project_id)
+
+
+def _download(data: bytes | str, name: str, kind: str) -> HttpResponse:
+    response = HttpResponse(data, content_type=kind)
+    safe = re.sub(r"[^\w .-]+", "_", name)
+    response["Content-Disposition"] = f'attachment; filename="{safe}"'
+    return response
+
+
+@router.get("/projects/{project_id}/mesh/{key}", response={200: bytes, 404: Refusal})
+def mesh(request: HttpRequest, project_id: int, key: str):  # type: ignore[no-untyped-def]
+    """A part's mesh by the key in its report, packed; the same key is always the same mesh."""
+    data = packed_mesh(key, None)
+    if data is None:
+        data = packed_mesh(key, keeping.document_of(_project(project_id)))
+    if data is None:
+        return 404, Refusal(message="this mesh is of an older state of the project")
+    response = HttpResponse(data, content_type="application/octet-stream")
+    response["Cache-Control"] = "private, max-age=31536000, immutable"
+    return response
+
+
+@router.get("/projects/{project_id}/export/all", response={200: bytes, 422: Refusal})
+def export_all(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
+    """Every part side by side in one 3MF file."""
+    project = _project(project_id)
+    data = export_together(solution_of(keeping.document_of(project)))
+    return _download(data, f"{project.title}.3mf", TYPES["3mf"])
+
+
+@router.get("/projects/{project_id}/export/{part}/{kind}", response={200: bytes, 422: Refusal})
+def export_one(request: HttpRequest, project_id: int, part: str, kind: str):  # type: ignore[no-untyped-def]
+    """One part in its printing stance, as a file of that kind."""
+    project = _project(project_id)
+    data = export_part(solution_of(keeping.document_of(project)), part, kind)
+    return _download(
+        data, f"{project.title} {part}.{kind}", TYPES.get(kind, "application/octet-stream")
+    )
+
+
+@router.post("/trace", response={200: Traced, 422: Refusal})
+def trace(request: HttpRequest, file: File[UploadedFile]):  # type: ignore[no-untyped-def]
+    """An SVG or DXF drawing read into a path; what was left out is listed."""
+    drawing = read_drawing(file.read(), file.name or "the drawing")
+    return Traced(path=drawing.path, shapes=drawing.shapes, skipped=drawing.skipped)
+
+
+@router.post("/meshes", response={200: MeshAnswer, 422: Refusal})
+def bring_in_mesh(request: HttpRequest, file: File[UploadedFile], given: Form[MeshIn]):  # type: ignore[no-untyped-def]
+    """A mesh brought in as a project of its own; one that is not sound is only described."""
+    if given.units not in UNIT_MM:
+        raise FormatError(f"'{given.units}' is no unit here", remedy="one of " + ", ".join(UNIT_MM))
+    found = bring_in(file.read(), file.name or "the mesh", given.units, given.mend)
+    project = keeping.create(found.document, "brought in") if found.document else None
+    return MeshAnswer(
+        project=project.id if project else None,
+        triangles=found.triangles,
+        faults=found.faults,
+        left=found.left,
+    )
+
+
+@router.get("/projects/{project_id}/document", response={200: bytes})
+def document(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
+    """The project's own document as a file."""
+    project = _project(project_id)
+    return _download(
+        write_document(keeping.document_of(project)), f"{project.title}.json", "application/json"
+    )

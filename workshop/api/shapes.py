@@ -1,0 +1,183 @@
+"""What goes in and out of the API besides reports."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from ninja import Field, Schema
+
+from core.project.schema import Project as Document
+from core.report.models import Consequence, RemedyEdit, Report
+
+
+class ShelfItem(Schema):
+    """A project on the shelf."""
+
+    id: int
+    title: str
+    units: str
+    updated: datetime
+    parts: list[str]
+    severity: str
+    worst: str
+    count: int
+    version: int
+
+
+class Opened(Schema):
+    """A project, opened: its document and what follows from it."""
+
+    id: int
+    version: int
+    revision: int
+    undo: str | None
+    redo: str | None
+    document: Document
+    report: Report
+    consequences: list[Consequence] = []
+
+
+class SaveIn(Schema):
+    """A change made on top of a version."""
+
+    version: int
+    document: dict[str, Any]
+    words: str = ""
+
+
+class VersionIn(Schema):
+    """The version an undo or redo starts from."""
+
+    version: int
+
+
+class NewIn(Schema):
+    """A new project: from a starter, or from a document."""
+
+    starter: str = ""
+    document: dict[str, Any] | None = None
+
+
+class PreviewIn(Schema):
+    """A document to work out without keeping it; edits are applied first."""
+
+    document: dict[str, Any]
+    edits: list[RemedyEdit] = []
+    against: dict[str, Any] | None = None
+
+
+class RenameIn(Schema):
+    """A measure to rename everywhere in a document."""
+
+    document: dict[str, Any]
+    old: str
+    new: str
+
+
+class Renamed(Schema):
+    """The document with the measure renamed; nothing is kept."""
+
+    document: Document
+
+
+class MazeIn(Schema):
+    """How many turns round the cylinder, and which of all such mazes."""
+
+    turns: int = Field(ge=1, le=40)
+    seed: int = Field(ge=0, le=10**6)
+
+
+class MazeAnswer(Schema):
+    """The maze as moves, for a track's field."""
+
+    path: str
+
+
+class Traced(Schema):
+    """A drawing as read from a file; nothing is kept until a document holds it."""
+
+    path: str
+    shapes: int
+    skipped: list[str]
+
+
+class MeshIn(Schema):
+    """How a mesh file is to be read: its unit where the file does not say, and whether to mend it."""
+
+    units: str = "mm"
+    mend: bool = False
+
+
+class MeshAnswer(Schema):
+    """A mesh as read; ``project`` is the new one, or None while it is not sound."""
+
+    project: int | None
+    triangles: int
+    faults: list[str]
+    left: list[str]
+
+
+class Preview(Schema):
+    """What a document would come to."""
+
+    document: Document
+    report: Report
+    consequences: list[Consequence]
+
+
+class Refusal(Schema):
+    """Why something was refused."""
+
+    message: str
+    where: str | None = None
+    position: int | None = None
+    remedy: str | None = None
+    version: int | None = None
+
+
+class FieldInfo(Schema):
+    """A field of a kind of step, outline or fit."""
+
+    name: str
+    kind: str
+    label: str
+    default: str
+    choices: list[str]
+    hint: str
+
+
+class KindInfo(Schema):
+    """A kind of step, outline or fit."""
+
+    kind: str
+    title: str
+    also: list[str]
+    fields: list[FieldInfo]
+    has_outline: bool = False
+    has_place: bool = False
+    has_stations: bool = False
+    roles: list[str] = []
+    on_a: bool = False
+    on_b: bool = False
+    makes_b: bool = True
+    feel: str = ""
+
+
+class Starter(Schema):
+    """Something to start from."""
+
+    name: str
+    title: str
+    about: str
+
+
+class Catalogue(Schema):
+    """Everything there is to choose from."""
+
+    steps: list[KindInfo]
+    outlines: list[KindInfo]
+    fits: list[KindInfo]
+    starters: list[Starter]
+    materials: list[str]
+    functions: list[str]

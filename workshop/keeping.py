@@ -1,0 +1,97 @@
+"""Saving projects: a revision per change, undo and redo, and no silent overwriting."""
+
+from __future__ import annotations
+
+from django.db import transaction
+from django.db.models import F
+
+from core.project.document import read_document, write_document
+from core.project.schema import Project as Document
+from workshop.answers import summary_of
+from workshop.models import Project, Revision
+
+
+class Stale(Exception):
+    """A save was based on a version that is no longer the newest."""
+
+    def __init__(self, newest: int) -> None:
+        super().__init__(f"the project has moved on to version {newest}")
+        self.newest = newest
+
+
+@transaction.atomic
+def create(document: Document, words: str) -> Project:
+    """A new project with its first revision."""
+    project = Project.objects.create(title=document.title)
+    revision = project.revisions.create(number=1, document=write_document(document), words=words)
+    project.current = revision
+    project.summary = summary_of(document)
+    project.save(update_fields=["current", "summary", "updated"])
+    return project
+
+
+def document_of(project: Project) -> Document:
+    """The project's document as it stands."""
+    assert project.current is not None
+    return read_document(project.current.document)
+
+
+@transaction.atomic
+def save(project_id: int, version: int, document: Document, words: str) -> Project:
+    """Keeps a change made on top of ``version``.
+
+    Raises:
+        Stale: the project is no longer at that version; nothing is changed.
+    """
+    project = _claim(project_id, version)
+    newest = project.revisions.order_by("-number").values_list("number", flat=True).first() or 0
+    revision = project.revisions.create(
+        number=newest + 1,
+        parent=project.current,
+        document=write_document(document),
+        words=words[:400],
+    )
+    return _point(project, revision, document)
+
+
+@transaction.atomic
+def step_back(project_id: int, version: int) -> Project:
+    """Undo: the revision before the current one; the current one where there is none."""
+    project = _claim(project_id, version)
+    assert project.current is not None
+    revision = project.current.parent or project.current
+    return _point(project, revision, read_document(revision.document))
+
+
+@transaction.atomic
+def step_forward(project_id: int, version: int) -> Project:
+    """Redo: the newest revision made on top of the current one."""
+    project = _claim(project_id, version)
+    assert project.current is not None
+    revision = project.current.children.order_by("-number").first() or project.current
+    return _point(project, revision, read_document(revision.document))
+
+
+def _claim(project_id: int, version: int) -> Project:
+    """Takes the next version, or refuses: one atomic compare-and-set."""
+    taken = Project.objects.filter(id=project_id, version=version).update(version=F("version") + 1)
+    project = Project.objects.select_related("current").get(id=project_id)
+    if not taken:
+        raise Stale(project.version)
+    return project
+
+
+def _point(project: Project, revision: Revision, document: Document) -> Project:
+    project.current = revision
+    project.title = document.title
+    project.summary = summary_of(document)
+    project.save(update_fields=["current", "title", "summary", "updated"])
+    return project
+
+
+def neighbours(project: Project) -> tuple[str | None, str | None]:
+    """The words of what undo would take back and of what redo would bring back, or None."""
+    current = project.current
+    assert current is not None
+    after = current.children.order_by("-number").first()
+    return (current.words if current.parent_id else None), (after.words if after else None)

@@ -1,0 +1,25 @@
+"""Loads the demo projects, once ever: one that a maker deletes stays deleted."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.core.management.base import BaseCommand
+from django.db import transaction
+
+from core.project.demo import DEMO, demo_document
+from workshop import keeping
+from workshop.models import Loaded
+
+
+class Command(BaseCommand):
+    """Load what has not been loaded yet."""
+
+    help = "Load the demo projects that were never loaded before."
+
+    @transaction.atomic
+    def handle(self, *args: Any, **options: Any) -> None:
+        for name in reversed(DEMO):
+            if Loaded.objects.get_or_create(name=name)[1]:
+                keeping.create(demo_document(name), "from the play set")
+                self.stdout.write(f"loaded {name}")

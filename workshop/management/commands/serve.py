@@ -1,0 +1,26 @@
+"""Serves the workshop with waitress: one process, a few threads, results shared in memory."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.core.management.base import BaseCommand, CommandParser
+from waitress import serve
+
+from config.wsgi import application
+
+
+class Command(BaseCommand):
+    """Serve until stopped."""
+
+    help = "Serve the workshop."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("--host", default="127.0.0.1")
+        parser.add_argument("--port", type=int, default=8000)
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        host, port = options["host"], options["port"]
+        self.stdout.write(f"Fair Hinge is at http://{host}:{port}")
+        self.stdout.flush()
+        serve(application, host=host, port=port, threads=6, ident="")

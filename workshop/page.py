@@ -1,0 +1,18 @@
+"""The one HTML page; the script in it reads the address."""
+
+from __future__ import annotations
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse
+
+UNBUILT = "<!doctype html><title>Fair Hinge</title><p>The screens are not built: run <code>./start</code>."
+
+
+def page(request: HttpRequest) -> HttpResponse:
+    """The built page, read anew so that a rebuild shows at once."""
+    built = settings.WEB / "index.html"
+    if not built.exists():
+        return HttpResponse(UNBUILT, status=503)
+    response = HttpResponse(built.read_bytes())
+    response["Cache-Control"] = "no-cache"
+    return response
