@@ -3,6 +3,9 @@
 Little-endian: magic ``FHM1``, uint32 vertex count n, uint32 triangle count m, then n × 3 float32
 positions in mm, m × 3 uint32 corners, m uint16 indices into the part's list of faces (which
 names step and face), padded to four bytes.
+
+Marks on a surface: magic ``FHK1``, uint32 count n, n × 9 float32 corners, n uint8 kinds, n uint8
+levels.
 """
 
 from __future__ import annotations
@@ -29,6 +32,21 @@ def pack_mesh(mesh: TriangleMesh) -> bytes:
             mesh.triangles.astype("<u4").tobytes(),
             faces,
             b"\0" * (-len(faces) % 4),
+        )
+    )
+
+
+def pack_marks(
+    corners: NDArray[np.float64], kind: NDArray[np.uint8], level: NDArray[np.uint8]
+) -> bytes:
+    """Marked triangles (n, 3, 3) with their kinds and levels (n,) as bytes."""
+    return b"".join(
+        (
+            b"FHK1",
+            struct.pack("<I", len(corners)),
+            corners.astype("<f4").tobytes(),
+            kind.tobytes(),
+            level.tobytes(),
         )
     )
 

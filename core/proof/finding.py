@@ -29,7 +29,8 @@ class Remedy:
 class Finding:
     """A value beside its limit, with the place it was found and what it means.
 
-    ``at`` is in the part's own coordinates, mm; ``step`` the step that made the face there.
+    ``at`` is in the part's own coordinates, mm; ``step`` the step that made the face there;
+    ``ends`` are those of a line that shows the value where it was measured.
     """
 
     check: str
@@ -43,6 +44,7 @@ class Finding:
     step: str = ""
     fit: str = ""
     remedy: Remedy | None = None
+    ends: tuple[tuple[float, float, float], tuple[float, float, float]] | None = None
     accepted: str = ""  # the maker's reason for leaving it as it is
 
 

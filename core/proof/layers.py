@@ -1,7 +1,8 @@
 """The layer test: what each layer hangs over the one below.
 
 A layer less the layer below widened by layer height × tan(limit) has nothing under it. A whole
-piece of a layer that touches nothing of the layer below is an island: it begins in mid-air.
+piece of a layer that touches nothing of the layer below is an island: it begins in mid-air. What
+is carried on two sides is a bridge, what stands out from one side a cantilever.
 """
 
 from __future__ import annotations
@@ -13,6 +14,10 @@ import numpy as np
 from manifold3d import CrossSection, JoinType, Manifold
 from numpy.typing import NDArray
 
+from core.proof.carried import Carriage, how_carried
+
+Vec3 = tuple[float, float, float]
+
 MOST_LAYERS = 4000
 LENIENT_DEG = 0.5  # a face drawn at the very limit is within it
 SLIVER_MM2 = 0.05  # less than a dot of one line; facets of curved walls leave such crumbs
@@ -20,12 +25,18 @@ SLIVER_MM2 = 0.05  # less than a dot of one line; facets of curved walls leave s
 
 @dataclass(frozen=True)
 class Unsupported:
-    """One unsupported piece of one layer, in the standing solid's coordinates, mm."""
+    """One unsupported piece of one layer, in the standing solid's coordinates, mm.
+
+    ``ends`` are those of the line that shows its span; ``rings`` (n, 2) its outline.
+    """
 
     z: float
     area_mm2: float
-    at: tuple[float, float, float]
-    island: bool
+    at: Vec3
+    kind: Carriage
+    span_mm: float
+    ends: tuple[Vec3, Vec3]
+    rings: tuple[NDArray[np.float64], ...]
 
 
 @dataclass(frozen=True)
@@ -39,9 +50,22 @@ class LayerTest:
     def area_mm2(self) -> float:
         return sum(piece.area_mm2 for piece in self.pieces)
 
+    def of(self, kind: Carriage) -> list[Unsupported]:
+        """The pieces carried in one way, widest span first."""
+        chosen = [piece for piece in self.pieces if piece.kind == kind]
+        return sorted(chosen, key=lambda piece: -piece.span_mm)
+
     @property
     def islands(self) -> int:
-        return sum(piece.island for piece in self.pieces)
+        return sum(piece.kind == "island" for piece in self.pieces)
+
+    def needing_support_mm2(self, bridge_limit_mm: float) -> float:
+        """The area that will not hold by itself: all but the bridges that are short enough."""
+        return sum(
+            piece.area_mm2
+            for piece in self.pieces
+            if piece.kind != "bridge" or piece.span_mm > bridge_limit_mm
+        )
 
 
 def test_layers(standing: Manifold, layer_mm: float, limit_deg: float) -> LayerTest:
@@ -104,14 +128,22 @@ def _pieces(
     found: list[Unsupported] = []
     if proud.area() <= SLIVER_MM2:
         return found
+    rings = here.to_polygons()
     afloat = [piece for piece in here.decompose() if (piece ^ below).area() <= 1e-9]
     for piece in proud.decompose():
         area = float(piece.area())
         if area <= SLIVER_MM2:
             continue
-        island = any((piece ^ other).area() > 1e-9 for other in afloat)
         x, y = _inside_point(piece)
-        found.append(Unsupported(z, area, (x, y, z), island))
+        own = tuple(np.asarray(ring, dtype=np.float64) for ring in piece.to_polygons())
+        how = how_carried(own, rings)
+        island = any((piece ^ other).area() > 1e-9 for other in afloat)
+        found.append(
+            Unsupported(
+                z, area, (x, y, z), "island" if island else how.kind, how.span_mm,
+                ((*how.start, z), (*how.end, z)), own,
+            )
+        )  # fmt: skip
     return found
 
 

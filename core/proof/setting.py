@@ -15,7 +15,11 @@ class Setting:
     line_mm: float
     layer_mm: float
     overhang_limit_deg: float
+    bridge_limit_mm: float
 
     @classmethod
     def of(cls, process: Process) -> Setting:
-        return cls(process.bed_mm, process.line_mm, process.layer_mm, process.overhang_limit_deg)
+        return cls(
+            process.bed_mm, process.line_mm, process.layer_mm,
+            process.overhang_limit_deg, process.bridge_limit_mm,
+        )  # fmt: skip

@@ -1,22 +1,62 @@
 """Slots: the narrowest air gap inside a part, by rays along the outward normal.
 
 As for walls, only a face that truly stands opposite counts (its normal within 20° of straight
-back), so that the mouth of a chamfer is no slot.
+back), so that the mouth of a chamfer is no slot. Nor is the crevice where a round meets a flat: a
+slot keeps at least half its width two lines away in every direction along its faces.
 """
 
 from __future__ import annotations
 
 import numpy as np
+from numpy.typing import NDArray
 
 from core.proof.walls import OPPOSITE, Walls, cast, spread_points
 from core.solids import TriangleMesh
 
 WIDEST_MM = 25.0  # wider gaps are room, not slots
+NARROW_MM = 2.0  # only narrower ones are looked at for tapering
+BREADTH_MM = 0.8
+Points = NDArray[np.float64]
 
 
 def measure_slots(mesh: TriangleMesh, spacing_mm: float = 1.0) -> Walls:
     """The air outside every sample point up to the face opposite. O(rays · log triangles)."""
     points, triangle, normals = spread_points(mesh, spacing_mm)
+    return Walls(points, triangle, slots_at(mesh, points, normals))
+
+
+def slots_at(mesh: TriangleMesh, points: Points, normals: Points) -> Points:
+    """The width of the slot outside points (n, 3) of a surface, mm; nan where there is none."""
     reached, facing = cast(mesh, points, normals)
     slot = np.where((facing < OPPOSITE) & (reached < WIDEST_MM), reached, np.nan)
-    return Walls(points, triangle, slot)
+    narrow = np.flatnonzero(slot < NARROW_MM)
+    if len(narrow):
+        crevice = _tapers(mesh, points[narrow], normals[narrow], slot[narrow])
+        slot[narrow[crevice]] = np.nan
+    return slot
+
+
+def _tapers(mesh: TriangleMesh, points: Points, normals: Points, slot: Points) -> NDArray[np.bool_]:
+    """Whether a gap closes within two lines, looked for on all four sides."""
+    aside = np.where(np.abs(normals[:, :1]) < 0.9, [[1.0, 0.0, 0.0]], [[0.0, 1.0, 0.0]])
+    one = np.cross(normals, aside)
+    one /= np.linalg.norm(one, axis=1)[:, None]
+    other = np.cross(normals, one)
+    middle = points + normals * slot[:, None] / 2
+    closes = np.zeros(len(points), dtype=bool)
+    for way in (one, other):
+        sides = [_gap_at(mesh, middle + sign * way * BREADTH_MM, normals) for sign in (1, -1)]
+        closes |= np.minimum(*sides) < slot / 2
+        # on past the line where two faces touch, the gap opens again on the other side
+        closes |= (np.minimum(*sides) > 1.2 * slot) & (np.maximum(*sides) < NARROW_MM)
+    return closes
+
+
+def _gap_at(mesh: TriangleMesh, points: Points, normals: Points) -> Points:
+    """The gap across points in the air, mm; nought where a point lies inside the part."""
+    wide = np.zeros(len(points))
+    for up in (normals, -normals):
+        reached, facing = cast(mesh, points, up)
+        # a face met from behind: the point lies inside
+        wide += np.where(facing > 0, np.where(np.isfinite(reached), 0.0, WIDEST_MM), reached)
+    return wide

@@ -8,7 +8,7 @@ it is from tipping.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from manifold3d import Manifold
@@ -17,18 +17,28 @@ from scipy.spatial import ConvexHull
 
 from core.proof.finding import Severity
 from core.proof.layers import test_layers
+from core.proof.setting import Setting
+from core.proof.slender import thinnest_upright
 from core.proof.stance import turn_down
 
 Points = NDArray[np.float64]
 MOST_TRIED = 10
+MOST_SHOWN = 5
+QUICK_LAYERS = 50
+MOST_GROUPS = 120  # a round part has thousands of narrow faces; the widest are looked at
 SAME_DEG = 3.0
 HANGS_MM2 = 0.5  # less than a dot or two of plastic
+PIN_COST = 25.0
 TIPS_DEG = 15.0  # a part that tips so early is knocked over. common practice, no source
 
 
 @dataclass(frozen=True)
 class Stance:
-    """One way to stand: the (3, 3) turn that brings ``down`` to the bed, and what follows."""
+    """One way to stand: the (3, 3) turn that brings ``down`` to the bed, and what follows.
+
+    ``bridge_mm`` is the longest bridge short enough to hold by itself; ``pin_mm`` the thinnest
+    pin that would stand across its layers, and snap between two of them.
+    """
 
     down: tuple[float, float, float]
     turn: Points
@@ -37,6 +47,8 @@ class Stance:
     height_mm: float
     contact_mm2: float
     tip_deg: float
+    bridge_mm: float = 0.0
+    pin_mm: float | None = None
 
     @property
     def cost(self) -> float:
@@ -44,7 +56,7 @@ class Stance:
         shaky = max(TIPS_DEG - self.tip_deg, 0.0)
         return (
             self.unsupported_mm2 + 200.0 * self.islands + 1.5 * self.height_mm + 20.0 * shaky
-            - 0.05 * min(self.contact_mm2, 2000.0)
+            - 0.05 * min(self.contact_mm2, 2000.0) + (PIN_COST if self.pin_mm else 0.0)
         )  # fmt: skip
 
     @property
@@ -60,67 +72,81 @@ class Stance:
             return f"{self.islands} {'begins' if self.islands == 1 else 'begin'} in mid-air"
         if self.unsupported_mm2 > HANGS_MM2:
             return f"{self.unsupported_mm2:.0f} mm² hangs"
+        if self.bridge_mm > 0:
+            return f"carried, with bridges up to {self.bridge_mm:.1f} mm"
         return "every layer is carried"
+
+    def weak(self) -> str:
+        """What would snap between layers, in words; empty where nothing would."""
+        if self.pin_mm is None:
+            return ""
+        return f"a pin or arm {self.pin_mm:.1f} mm thick stands across its layers and snaps easily"
 
     def footing(self) -> str:
         """How firmly it stands, in words."""
+        if self.tip_deg <= 0:
+            return "does not stand by itself"
         return f"{'tips' if self.tip_deg < TIPS_DEG else 'firm'} at {self.tip_deg:.0f}°"
 
 
 def rank_stances(
-    solid: Manifold, vertices: Points, centre: Points, layer_mm: float, limit_deg: float
+    solid: Manifold, vertices: Points, centre: Points, setting: Setting
 ) -> list[Stance]:
-    """The resting positions of a solid, best first. O(positions · layer test)."""
+    """The best resting positions of a solid, best first. O(positions · layer test).
+
+    All are tried with thick layers first, the best of them then with the layers printed.
+    """
     hull = ConvexHull(vertices)
     corners = vertices[hull.simplices]
     crosses = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
     areas = np.linalg.norm(crosses, axis=1) / 2
     normals = hull.equations[:, :3]
-    order = np.argsort(-areas)
     groups: list[tuple[Points, float]] = []
-    for index in order:
-        for place, (normal, area) in enumerate(groups):
-            if normal @ normals[index] > math.cos(math.radians(SAME_DEG)):
-                groups[place] = (normal, area + areas[index])
-                break
-        else:
-            groups.append((normals[index], float(areas[index])))
+    left = np.argsort(-areas)
+    while len(left) and len(groups) < MOST_GROUPS:
+        normal = normals[left[0]]
+        same = normals[left] @ normal > math.cos(math.radians(SAME_DEG))
+        groups.append((normal, float(areas[left[same]].sum())))
+        left = left[~same]
     groups.sort(key=lambda group: -group[1])
-    found = []
+    height = float(np.ptp(vertices, axis=0).max())
+    coarse = replace(setting, layer_mm=max(setting.layer_mm, height / QUICK_LAYERS))
+    quick = []
     for normal, _ in groups[:MOST_TRIED]:
-        stance = _tried(solid, vertices, centre, normal, layer_mm, limit_deg)
-        if stance is not None:
-            found.append(stance)
-    return sorted(found, key=lambda stance: stance.cost)
+        stance = try_stance(solid, vertices, centre, turn_down(normal), coarse)
+        if stance.tip_deg > 0:
+            quick.append(stance)
+    quick.sort(key=lambda stance: stance.cost)
+    best = [
+        try_stance(solid, vertices, centre, stance.turn, setting) for stance in quick[:MOST_SHOWN]
+    ]
+    return sorted(best, key=lambda stance: stance.cost)
 
 
-def _tried(
-    solid: Manifold,
-    vertices: Points,
-    centre: Points,
-    down: Points,
-    layer_mm: float,
-    limit_deg: float,
-) -> Stance | None:
-    turn = turn_down(down)
+def try_stance(
+    solid: Manifold, vertices: Points, centre: Points, turn: Points, setting: Setting
+) -> Stance:
+    """What follows from standing a solid so; it tips at 0° where it cannot stand by itself."""
     points = vertices @ turn.T
     low = float(points[:, 2].min())
     foot = points[points[:, 2] < low + 1e-3][:, :2]
     middle = turn @ centre
     tip, contact = _standing(foot, middle[:2], float(middle[2] - low))
-    if tip <= 0:
-        return None
     stood = solid.transform(np.column_stack([turn, [0.0, 0.0, -low]]))
-    layers = test_layers(stood, layer_mm, limit_deg)
-    first = stood.slice(min(layer_mm / 2, 0.05))
+    layers = test_layers(stood, setting.layer_mm, setting.overhang_limit_deg)
+    first = stood.slice(min(setting.layer_mm / 2, 0.05))
+    short = [p.span_mm for p in layers.of("bridge") if p.span_mm <= setting.bridge_limit_mm]
+    down = turn.T @ np.array([0.0, 0.0, -1.0])
     return Stance(
         (float(down[0]), float(down[1]), float(down[2])),
         turn,
-        layers.area_mm2,
+        layers.needing_support_mm2(setting.bridge_limit_mm),
         layers.islands,
         float(points[:, 2].max() - low),
         float(first.area()) if contact > 0 else 0.0,
         tip,
+        short[0] if short and short[0] > setting.line_mm else 0.0,
+        thinnest_upright(stood),
     )
 
 

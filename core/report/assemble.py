@@ -129,6 +129,7 @@ def finding_view(finding: Finding) -> FindingView:
         limit=finding.limit,
         unit=finding.unit,
         at=finding.at,
+        ends=finding.ends,
         part=finding.part,
         step=finding.step,
         fit=finding.fit,
@@ -253,7 +254,7 @@ def _part_view(
         wall_min_mm=thinnest[0] if thinnest else None,
         wall_p05_mm=measured.walls.percentile(5) if measured else None,
         overhang_mm2=measured.overhang.area_mm2 if measured else None,
-        unsupported_mm2=measured.layers.area_mm2 if measured else None,
+        unsupported_mm2=_unsupported(measured, solution) if measured else None,
         islands=measured.layers.islands if measured else None,
         layers=measured.layers.layers if measured else None,
         capacity_mm3=_capacity(result),
@@ -261,6 +262,10 @@ def _part_view(
         inside=part.inside if part.bought else "",
         severity=worst(own),
     )
+
+
+def _unsupported(measured: Measured, solution: Solution) -> float:
+    return measured.layers.needing_support_mm2(solution.project.process.bridge_limit_mm)
 
 
 def _capacity(result: PartResult) -> float | None:
@@ -347,7 +352,8 @@ def _readings(
             )
         )
     hanging = sum(part.unsupported_mm2 or 0 for part in parts)
-    state, _ = severity("overhang")
+    hangs = ["island", "overhang", "bridge"]
+    state, _ = severity(*hangs)
     islands = sum(part.islands or 0 for part in parts)
     readings.append(
         ReadingView(
@@ -360,7 +366,7 @@ def _readings(
             else "each layer carried"
             if not hanging
             else "hangs over",
-            checks=["overhang"],
+            checks=hangs,
         )
     )
     beds = [m.bed for name, m in measured.items() if not solution.parts[name].part.bought]

@@ -10,15 +10,18 @@ import math
 from collections.abc import Callable, Mapping
 from dataclasses import replace
 
+import numpy as np
+
 from core.measures.display import length_text
 from core.measures.units import LengthUnit
 from core.process import Process, material
 from core.project.resolve import Typed, names_in
 from core.project.results import FitResult, PartResult
 from core.proof.finding import Edit, Finding, Remedy, Severity
-from core.proof.layers import LayerTest
+from core.proof.layers import LayerTest, Unsupported
 from core.proof.overhang import Overhang
 from core.proof.stances import HANGS_MM2
+from core.proof.walls import Walls
 from core.report.measuring import Measured, MeasuredFit
 
 Vec3 = tuple[float, float, float]
@@ -39,6 +42,7 @@ def judge_part(
         *_closed(result, measured),
         *_bed(measured, process, unit),
         *_walls(result, measured, process, unit, measures),
+        *_slots(measured, process),
         *_overhang(result, measured, process),
         *_mass(result, measured, process),
     ]
@@ -138,10 +142,19 @@ def _walls(
             value,
             two,
             at=where,
+            ends=(where, _through(measured, sample, value)),
             step=step,
             remedy=remedy,  # type: ignore[arg-type]
         )
     ]
+
+
+def _through(measured: Measured, sample: int, thickness: float) -> Vec3:
+    """Where the wall behind a sample ends."""
+    a, b, c = measured.mesh.corners[measured.walls.triangle[sample]]
+    normal = np.cross(b - a, c - a)
+    x, y, z = measured.walls.points[sample] - normal / np.linalg.norm(normal) * thickness
+    return float(x), float(y), float(z)
 
 
 def _wall_remedy(
@@ -161,41 +174,74 @@ def _wall_remedy(
     return None
 
 
+def _slots(measured: Measured, process: Process) -> list[Finding]:
+    found = judge_slots(measured.slots, process)
+    slots = measured.slots
+    for finding in found:
+        assert slots.thinnest is not None
+        sample = slots.thinnest[1]
+        step, _ = measured.mesh.faces[measured.mesh.face_index[slots.triangle[sample]]]
+        return [replace(finding, step=step)]
+    return []
+
+
 def _overhang(result: PartResult, measured: Measured, process: Process) -> list[Finding]:
-    limit = process.overhang_limit_deg
-    finding = judge_overhang(measured.overhang, measured.layers, limit, measured.place)
+    found = judge_overhang(measured.overhang, measured.layers, process, measured.place)
+    remedy = _overhang_remedy(result)
     return [
-        replace(finding, remedy=_overhang_remedy(result)) if measured.layers.pieces else finding
+        replace(finding, remedy=remedy) if finding.severity in ("warning", "stop") else finding
+        for finding in found
     ]
 
 
 def judge_overhang(
-    over: Overhang, layers: LayerTest | None, limit_deg: float, place: Callable[[Vec3], Vec3]
-) -> Finding:
+    over: Overhang, layers: LayerTest | None, process: Process, place: Callable[[Vec3], Vec3]
+) -> list[Finding]:
     """What hangs: by the layer test where there is one, else by the faces alone.
 
     Args:
         place: a point on the bed told in the part's own coordinates.
     """
-    if layers is not None and layers.pieces:
-        worst = max(layers.pieces, key=lambda piece: (piece.island, piece.area_mm2))
-        area, islands = layers.area_mm2, layers.islands
-        words = (
-            f"{area:.0f} mm² with nothing under it, {islands} begin in mid-air"
-            if islands
-            else f"{area:.0f} mm² hangs over the layer below"
-        )
-        severity: Severity = "stop" if islands else "warning"
-        return Finding("overhang", severity, words, area, 0.0, "mm²", at=place(worst.at))
+    found = _hanging(layers, process, place) if layers is not None else []
+    if found:
+        return found
+    limit = process.overhang_limit_deg
     if over.area_mm2 > HANGS_MM2:
         carried = ", but every layer is carried" if layers is not None else ""
         words = (
-            f"{over.area_mm2:.0f} mm² of face leans more than {limit_deg:.0f}° (up to "
+            f"{over.area_mm2:.0f} mm² of face leans more than {limit:.0f}° (up to "
             f"{over.steepest_deg:.0f}°){carried}"
         )
-        return Finding("overhang", "note", words, over.area_mm2, 0.0, "mm²")
-    words = f"nothing leans more than {limit_deg:.0f}°"
-    return Finding("overhang", "good", words, 0.0, 0.0, "mm²")
+        return [Finding("overhang", "note", words, over.area_mm2, 0.0, "mm²")]
+    return [Finding("overhang", "good", f"nothing leans more than {limit:.0f}°", 0.0, 0.0, "mm²")]
+
+
+def _hanging(layers: LayerTest, process: Process, place: Callable[[Vec3], Vec3]) -> list[Finding]:
+    """Islands, cantilevers and bridges, one finding each, drawn at the worst."""
+
+    def told(pieces: list[Unsupported], severity: Severity, check: str, words: str,
+             value: float, limit: float, unit: str) -> Finding:  # fmt: skip
+        worst = pieces[0]
+        ends = (place(worst.ends[0]), place(worst.ends[1]))
+        return Finding(check, severity, words, value, limit, unit, at=place(worst.at), ends=ends)
+
+    found = []
+    islands, out, bridges = (layers.of(kind) for kind in ("island", "cantilever", "bridge"))
+    if islands:
+        count, area = len(islands), sum(piece.area_mm2 for piece in islands)
+        begin = "a piece begins" if count == 1 else f"{count} pieces begin"
+        words = f"{begin} in mid-air, {area:.0f} mm² with nothing under it"
+        found.append(told(islands, "stop", "island", words, area, 0.0, "mm²"))
+    area = sum(piece.area_mm2 for piece in out)
+    if area > HANGS_MM2:
+        words = f"{area:.0f} mm² stands out over air, up to {out[0].span_mm:.1f} mm from what carries it"
+        found.append(told(out, "warning", "overhang", words, area, 0.0, "mm²"))
+    if bridges and sum(piece.area_mm2 for piece in bridges) > HANGS_MM2:
+        span, most = bridges[0].span_mm, process.bridge_limit_mm
+        far = span > most
+        words = f"longest bridge {span:.1f} mm, {'past' if far else 'within'} the {most:g} mm this process carries"
+        found.append(told(bridges, "warning" if far else "note", "bridge", words, span, most, "mm"))
+    return found
 
 
 def _overhang_remedy(result: PartResult) -> Remedy | None:
@@ -230,6 +276,25 @@ def _mass(result: PartResult, measured: Measured, process: Process) -> list[Find
         return [Finding("expected mass", "good", words, mass, wanted.grams, "g")]
     words = f"{off:+.1f} % off the {wanted.grams:g} g expected: {working}"
     return [Finding("expected mass", "warning", words, mass, wanted.grams, "g")]
+
+
+def judge_slots(slots: Walls, process: Process) -> list[Finding]:
+    """A slot so narrow that it closes up."""
+    if slots.thinnest is None:
+        return []
+    value, sample = slots.thinnest
+    least = narrowest_slot_mm(process)
+    if value >= least:
+        return []
+    x, y, z = (float(v) for v in slots.points[sample])
+    words = f"slot {value:.2f} mm wide is likely to close up; {least:.2f} mm stay open"
+    return [Finding("slot", "warning", words, value, least, at=(x, y, z))]
+
+
+def narrowest_slot_mm(process: Process) -> float:
+    """How wide a slot stays open: both its sides are inner faces, so it shrinks by twice their
+    error, give or take the spread."""
+    return max(-2 * process.errors.inner, 0.0) + 4 * process.errors.sigma
 
 
 def wall_severity(value_mm: float, process: Process) -> Severity:

@@ -19,6 +19,7 @@ from core.proof.layers import LayerTest, test_layers
 from core.proof.mass import Bulk, measure_bulk
 from core.proof.overhang import Overhang, check_overhang
 from core.proof.setting import Setting
+from core.proof.slots import measure_slots
 from core.proof.stance import Facing, back_to_part, stance_matrix
 from core.proof.walls import Walls, measure_walls
 from core.solids import Body, TriangleMesh, triangle_mesh
@@ -33,6 +34,7 @@ class Measured:
     bulk: Bulk
     closed: Closed
     walls: Walls
+    slots: Walls
     bed: BedFit
     overhang: Overhang
     layers: LayerTest
@@ -80,6 +82,7 @@ def _measure(state: PartState, body: Body, facing: Facing, setting: Setting) -> 
         measure_bulk(mesh),
         check_closed(mesh),
         walls_of(state),
+        measure_slots(mesh),
         check_bed(standing.vertices, setting.bed_mm),
         check_overhang(standing, setting.overhang_limit_deg, setting.layer_mm),
         test_layers(stood.solid, setting.layer_mm, setting.overhang_limit_deg),

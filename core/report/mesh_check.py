@@ -19,11 +19,19 @@ from core.proof.layers import LayerTest, test_layers
 from core.proof.mass import measure_bulk
 from core.proof.mending import Faults, find_faults
 from core.proof.overhang import Overhang, check_overhang
+from core.proof.setting import Setting
 from core.proof.slots import measure_slots
 from core.proof.small_part import is_small_part
 from core.proof.stances import rank_stances
 from core.proof.walls import Walls, measure_walls
-from core.report.judging import LINES_STOP, LINES_WARN, judge_overhang, judge_voids, wall_severity
+from core.report.judging import (
+    LINES_STOP,
+    LINES_WARN,
+    judge_overhang,
+    judge_slots,
+    judge_voids,
+    wall_severity,
+)
 from core.solids import TriangleMesh
 
 Matrix = NDArray[np.float64]
@@ -69,8 +77,7 @@ def check_mesh(raw: RawMesh, name: str, process: Process, stance: str = "as-is")
             solid,
             mesh.vertices,
             np.array(bulk.centre_mm),
-            process.layer_mm,
-            process.overhang_limit_deg,
+            Setting.of(process),
         )
         turn = ranked[0].turn if ranked else turn
     points = mesh.vertices @ turn.T
@@ -143,15 +150,14 @@ def _findings(
         found.append(Finding("closed", "warning", ", ".join(faults.told()), None, None, ""))
     found += judge_voids(voids)
     found += _thin(walls, "wall", "wall", process)
-    found += _narrow(slots, process)
+    found += judge_slots(slots, process)
 
     def place(at: tuple[float, float, float]) -> tuple[float, float, float]:
         x, y, z = turn.T @ (np.array(at) + np.array([0.0, 0.0, low]))
         return float(x), float(y), float(z)
 
-    hangs = judge_overhang(over, layers, process.overhang_limit_deg, place)
-    if hangs.severity != "good":
-        found.append(hangs)
+    hangs = judge_overhang(over, layers, process, place)
+    found += [finding for finding in hangs if finding.severity != "good"]
     if not fits:
         size = " × ".join(plain(v, 0) for v in process.bed_mm)
         found.append(
@@ -186,25 +192,6 @@ def _thin(walls: Walls, check: str, noun: str, process: Process) -> list[Finding
     words = f"{noun} {value:.2f} mm thin; {needed} want {limit:.2f} mm"
     return [
         Finding(check, severity, words, value, limit, at=(float(at[0]), float(at[1]), float(at[2])))
-    ]
-
-
-def _narrow(slots: Walls, process: Process) -> list[Finding]:
-    """A slot so narrow that it closes up: under the gap that printed parts fuse at."""
-    if slots.thinnest is None:
-        return []
-    value, sample = slots.thinnest
-    errors = process.errors
-    # both sides of a slot are inner faces: it shrinks by twice their error, give or take
-    least = max(-2 * errors.inner, 0.0) + 4 * errors.sigma
-    if value >= least:
-        return []
-    at = slots.points[sample]
-    words = f"slot {value:.2f} mm wide is likely to close up; {least:.2f} mm stay open"
-    return [
-        Finding(
-            "slot", "warning", words, value, least, at=(float(at[0]), float(at[1]), float(at[2]))
-        )
     ]
 
 

@@ -153,6 +153,7 @@ class FindingView(_View):
     limit: float | None = None
     unit: str = "mm"
     at: Vec3 | None = None
+    ends: tuple[Vec3, Vec3] | None = None
     part: str = ""
     step: str = ""
     fit: str = ""
@@ -338,6 +339,7 @@ class StanceView(_View):
     severity: Severity
     carried: str
     footing: str
+    weak: str
     unsupported_mm2: float
     height_mm: float
     contact_mm2: float
@@ -393,6 +395,30 @@ class LayerView(_View):
     walls: list[list[Vec2]]
     skin: list[list[Vec2]]
     infill: list[list[Vec2]]
+
+
+class MarkedPart(_View):
+    """A part whose marks can be fetched by their key."""
+
+    part: str
+    key: str
+
+
+class MarkLegend(_View):
+    """One kind of hatching: what it says, how bad it is, and how much of it there is."""
+
+    kind: str
+    level: int
+    severity: Severity
+    words: str
+    area_mm2: float
+
+
+class MarksView(_View):
+    """What is hatched on the solids."""
+
+    parts: list[MarkedPart]
+    legend: list[MarkLegend]
 
 
 class CheckView(_View):

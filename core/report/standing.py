@@ -8,10 +8,12 @@ from core.process import Process
 from core.project.cache import MEASURED, content_key
 from core.project.results import PartResult
 from core.proof.mass import measure_bulk
+from core.proof.setting import Setting
 from core.proof.stance import stance_matrix, turn_of
-from core.proof.stances import Stance, rank_stances
+from core.proof.stances import Stance, rank_stances, try_stance
 from core.report.measuring import mesh_of
 from core.report.models import StanceView
+from core.solids import Body
 
 SAME = 0.999  # cosine between two ways up that count as one
 
@@ -21,32 +23,39 @@ def stance_views(result: PartResult, process: Process) -> list[StanceView]:
     state = result.state
     body, mesh = state.solid(), mesh_of(state)
 
-    def rank() -> list[Stance]:
-        centre = np.array(measure_bulk(mesh).centre_mm)
-        return rank_stances(
-            body.solid, mesh.vertices, centre, process.layer_mm, process.overhang_limit_deg
-        )
+    setting = Setting.of(process)
+    centre = np.array(measure_bulk(mesh).centre_mm)
 
-    key = content_key("stances", state.key, process.layer_mm, process.overhang_limit_deg)
-    now = turn_of(result.part.stance)[2]
-    views = []
-    for stance in MEASURED.get(key, rank):
-        name = _named(stance)
-        views.append(
-            StanceView(
-                stance=name,
-                matrix=[float(v) for v in stance_matrix(body, name).ravel()],
-                side=_side(name),
-                severity=stance.severity,
-                carried=stance.carried(),
-                footing=stance.footing(),
-                unsupported_mm2=stance.unsupported_mm2,
-                height_mm=stance.height_mm,
-                contact_mm2=stance.contact_mm2,
-                chosen=float(turn_of(name)[2] @ now) > SAME,
-            )
-        )
+    def rank() -> list[Stance]:
+        return rank_stances(body.solid, mesh.vertices, centre, setting)
+
+    ranked = MEASURED.get(content_key("stances", state.key, setting), rank)
+    views = [_view(stance, _named(stance), body, result.part.stance) for stance in ranked]
+    if not any(view.chosen for view in views):
+        own = result.part.stance
+
+        def make() -> Stance:
+            return try_stance(body.solid, mesh.vertices, centre, turn_of(own), setting)
+
+        tried = MEASURED.get(content_key("stance", state.key, own, setting), make)
+        views.append(_view(tried, own, body, own))
     return views
+
+
+def _view(stance: Stance, name: str, body: Body, now: str) -> StanceView:
+    return StanceView(
+        stance=name,
+        matrix=[float(v) for v in stance_matrix(body, name).ravel()],
+        side=_side(name),
+        severity=stance.severity,
+        carried=stance.carried(),
+        footing=stance.footing(),
+        weak=stance.weak(),
+        unsupported_mm2=stance.unsupported_mm2,
+        height_mm=stance.height_mm,
+        contact_mm2=stance.contact_mm2,
+        chosen=float(turn_of(name)[2] @ turn_of(now)[2]) > SAME,
+    )
 
 
 def _side(name: str) -> str:

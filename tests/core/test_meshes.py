@@ -213,7 +213,7 @@ def test_a_stalactite_is_an_island() -> None:
     leg.apply_translation((-13, 0, 10))
     found = checked(trimesh.boolean.union([roof, tooth, leg], engine="manifold"))
     assert found["overhang"]["islands"] >= 1
-    stop = next(f for f in found["findings"] if f["check"] == "overhang")
+    stop = next(f for f in found["findings"] if f["check"] == "island")
     assert stop["severity"] == "stop" and stop["at"][2] == pytest.approx(12.1, abs=0.2)
 
 

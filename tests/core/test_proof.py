@@ -16,6 +16,8 @@ from core.proof.closed import check_closed
 from core.proof.gaps import overlap_mm3, smallest_gap
 from core.proof.layers import test_layers as layer_test
 from core.proof.overhang import check_overhang
+from core.proof.slender import thinnest_upright
+from core.proof.slots import measure_slots
 from core.proof.stance import back_to_part, stance_matrix, standing
 from core.proof.walls import measure_walls, spread_points
 from core.solids import Body, TriangleMesh, triangle_mesh
@@ -109,7 +111,7 @@ def test_t_and_stalactite() -> None:
     hanging = frame + box(4, 4, 10, (18, 8, 20))
     test = layer_test(hanging, 0.2, 45)
     assert test.islands == 1
-    island = next(piece for piece in test.pieces if piece.island)
+    island = next(piece for piece in test.pieces if piece.kind == "island")
     assert island.area_mm2 == pytest.approx(16, rel=0.01)
     assert island.z == pytest.approx(20.1) and 17 < island.at[0] < 23
 
@@ -201,3 +203,55 @@ def test_overlap_is_a_volume() -> None:
     assert shared == pytest.approx(200)
     one = trimesh.creation.box((10, 10, 10))
     assert one.volume == pytest.approx(1000)
+
+
+def test_a_gate_is_bridged_and_a_t_stands_out() -> None:
+    gate = box(4, 20, 20) + box(4, 20, 20, (24, 0, 0)) + box(28, 20, 3, (0, 0, 20))
+    for turned in (0, 33):
+        (piece,) = layer_test(gate.rotate((0, 0, turned)), 0.2, 45).pieces
+        # the layer below, widened by one layer at 45°, reaches 0.2 mm in from either post
+        assert piece.kind == "bridge" and piece.span_mm == pytest.approx(20 - 0.4, abs=0.01)
+    tee = box(4, 20, 20, (10, 0, 0)) + box(24, 20, 3, (0, 0, 20))
+    arms = layer_test(tee, 0.2, 45).of("cantilever")
+    assert [arm.span_mm for arm in arms] == pytest.approx([10 - 0.2] * 2, abs=0.01)
+    assert sum(arm.area_mm2 for arm in arms) == pytest.approx(2 * 9.8 * 20, rel=1e-6)
+
+
+def test_a_table_cannot_be_bridged_and_a_roofed_box_can() -> None:
+    legs = sum((box(4, 4, 20, (x, y, 0)) for x in (0, 26) for y in (0, 26)), Manifold())
+    (top,) = layer_test(legs + box(30, 30, 3, (0, 0, 20)), 0.2, 45).pieces
+    assert top.kind == "cantilever"
+    # the middle is farthest from the legs' inner corners: (15 - 4) mm off both ways, less the rim
+    assert top.span_mm == pytest.approx((11 - 0.2) * 2**0.5, rel=0.1)
+    room = box(30, 30, 30) - box(20, 24, 20, (5, 3, 3))
+    (roof,) = layer_test(room, 0.2, 45).pieces
+    assert roof.kind == "bridge" and roof.span_mm == pytest.approx(19.6, abs=0.01)  # the short way
+    assert layer_test(room, 0.2, 45).needing_support_mm2(25.0) == 0
+    assert layer_test(room, 0.2, 45).needing_support_mm2(10.0) == pytest.approx(
+        19.6 * 23.6, rel=1e-6
+    )
+
+
+def test_a_mushroom_stands_out_by_its_brim() -> None:
+    stem, brim = Manifold.cylinder(20, 4, 4, 200), Manifold.cylinder(4, 16, 16, 200)
+    (piece,) = layer_test(stem + brim.translate((0, 0, 20)), 0.2, 45).pieces
+    assert piece.kind == "cantilever" and piece.span_mm == pytest.approx(16 - 4.2, rel=0.01)
+    assert piece.area_mm2 == pytest.approx(np.pi * (16**2 - 4.2**2), rel=0.03)
+
+
+def test_a_pin_that_stands_is_slender_and_one_that_lies_is_not() -> None:
+    foot = box(20, 20, 4)
+    pin = Manifold.cylinder(20, 1.5, 1.5, 64)
+    assert thinnest_upright(foot + pin.translate((10, 10, 4))) == pytest.approx(3.0, rel=0.02)
+    assert thinnest_upright(foot + pin.rotate((0, 90, 0)).translate((20, 10, 2))) is None
+    assert thinnest_upright(foot + Manifold.cylinder(5, 1.5, 1.5).translate((10, 10, 4))) is None
+
+
+def test_a_slot_is_found_and_a_crevice_is_not() -> None:
+    block = box(20, 20, 10)
+    sawn = block - box(0.2, 30, 5, (9.9, -5, 5))
+    assert measure_slots(mesh_of(sawn)).thinnest[0] == pytest.approx(0.2, abs=0.002)
+    # a barrel that touches a flat along a line leaves gaps down to nought beside that line
+    barrel = Manifold.cylinder(20, 4, 4, 200).rotate((0, 90, 0)).translate((0, 24, 8))
+    touching = measure_slots(mesh_of(block + barrel)).thinnest
+    assert touching is None or touching[0] > 0.3

@@ -1,0 +1,157 @@
+"""What carries a piece of a layer that has nothing right under it.
+
+Lines over air are laid in one direction. If there is a direction in which practically every line
+ends on something carried at both ends, the piece is a bridge and its longest line is its span.
+Otherwise it stands out from what carries it, as a cantilever, by its farthest point; a piece that
+nothing carries is an island.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+
+Points = NDArray[np.float64]
+Carriage = Literal["bridge", "cantilever", "island"]
+Vec2 = tuple[float, float]
+
+LINES = 24  # laid across a piece in each direction tried
+DIRECTIONS = 12
+HELD = 0.98  # of the length of all lines must be held at both ends
+FRINGE_MM = 0.5  # a piece narrower than about a line is no place to lay lines across
+NUDGE_MM = 0.02
+GRID = 16  # points a side at which a cantilever's reach is tried
+
+
+@dataclass(frozen=True)
+class Carried:
+    """``span_mm`` from ``start`` to ``end``, (x, y) mm: a bridge's longest line, a cantilever's
+    reach out from what carries it."""
+
+    kind: Carriage
+    span_mm: float
+    start: Vec2
+    end: Vec2
+
+
+def how_carried(piece: Sequence[Points], layer: Sequence[Points]) -> Carried:
+    """How a piece (rings, outer counter-clockwise, holes clockwise) of a layer is carried.
+
+    Whatever of the layer lies beside the piece is carried from below. O(directions · edges).
+    """
+    starts = np.vstack(piece)
+    ends = np.vstack([np.roll(ring, -1, axis=0) for ring in piece])
+    way = ends - starts
+    length = np.hypot(way[:, 0], way[:, 1])
+    keep = length > 1e-9
+    starts, ends, way, length = starts[keep], ends[keep], way[keep], length[keep]
+    out = np.column_stack([way[:, 1], -way[:, 0]]) / length[:, None]
+    held = inside((starts + ends) / 2 + out * NUDGE_MM, layer)
+    if not held.any():
+        low, high = starts.min(axis=0), starts.max(axis=0)
+        return Carried("island", float(np.hypot(*(high - low))), _pair(low), _pair(high))
+    area = abs(float((starts[:, 0] * ends[:, 1] - ends[:, 0] * starts[:, 1]).sum())) / 2
+    if 2 * area / length.sum() < FRINGE_MM / 2:
+        return _fringe(area, starts, ends, out, held, length)
+    bridge = _bridge(starts, ends, held, _directions(way[held], length[held]))
+    return bridge or _cantilever(starts, ends, held, piece)
+
+
+def _fringe(
+    area: float, starts: Points, ends: Points, out: Points, held: NDArray[np.bool_], length: Points
+) -> Carried:
+    """A piece about a line wide, told by its width: twice its area by its edge."""
+    wide = 2 * area / float(length.sum())
+    longest = int(np.argmax(length * held))
+    at = (starts[longest] + ends[longest]) / 2
+    all_round = length[held].sum() > 0.8 * length.sum()
+    return Carried(
+        "bridge" if all_round else "cantilever", wide, _pair(at), _pair(at - out[longest] * wide)
+    )
+
+
+def inside(points: Points, rings: Sequence[Points]) -> NDArray[np.bool_]:
+    """Which points (n, 2) lie inside rings by the even-odd rule. O(points · log edges)."""
+    found = np.zeros(len(points), dtype=bool)
+    for ring in rings:
+        region = shapely.Polygon(ring)
+        shapely.prepare(region)
+        found ^= shapely.contains_xy(region, points[:, 0], points[:, 1])
+    return found
+
+
+def _pair(at: Points) -> Vec2:
+    return float(at[0]), float(at[1])
+
+
+def _directions(ways: Points, lengths: Points) -> Points:
+    """Angles to lay lines in: evenly spread, and square to the longest edges that hold."""
+    spread = np.pi * np.arange(DIRECTIONS) / DIRECTIONS
+    longest = ways[np.argsort(-lengths)[:4]]
+    square = np.arctan2(longest[:, 1], longest[:, 0]) + np.pi / 2
+    return np.concatenate([square, spread])
+
+
+def _bridge(
+    starts: Points, ends: Points, held: NDArray[np.bool_], angles: Points
+) -> Carried | None:
+    """The direction with the shortest span of those in which all lines are held, or None."""
+    best: Carried | None = None
+    for angle in angles:
+        cos, sin = float(np.cos(angle)), float(np.sin(angle))
+        turn = np.array([[cos, -sin], [sin, cos]])  # columns: along the lines, across them
+        a, b = starts @ turn, ends @ turn
+        low, high = float(a[:, 1].min()), float(a[:, 1].max())
+        across = low + (np.arange(LINES) + 0.5) / LINES * (high - low)
+        meets = (a[None, :, 1] > across[:, None]) != (b[None, :, 1] > across[:, None])
+        rise = np.where(b[:, 1] == a[:, 1], 1.0, b[:, 1] - a[:, 1])
+        along = a[None, :, 0] + (across[:, None] - a[None, :, 1]) / rise * (b[:, 0] - a[:, 0])
+        along = np.where(meets, along, np.inf)
+        order = np.argsort(along, axis=1)
+        most = int(meets.sum(axis=1).max()) // 2 * 2
+        if most < 2:
+            continue
+        order = order[:, :most]
+        at = np.take_along_axis(along, order, axis=1)
+        firm = held[order] & np.isfinite(at)
+        first, last = at[:, 0::2], at[:, 1::2]
+        real = np.isfinite(last)
+        size = np.where(real, np.where(real, last, 0) - np.where(real, first, 0), 0.0)
+        both = firm[:, 0::2] & firm[:, 1::2] & real
+        if size[both].sum() < HELD * size.sum():
+            continue
+        row, column = np.unravel_index(int(np.argmax(size * both)), size.shape)
+        span = float(size[row, column])
+        if best is None or span < best.span_mm - 1e-9:
+            two = np.array([[first[row, column], across[row]], [last[row, column], across[row]]])
+            two = two @ turn.T
+            best = Carried("bridge", span, _pair(two[0]), _pair(two[1]))
+    return best
+
+
+def _cantilever(
+    starts: Points, ends: Points, held: NDArray[np.bool_], piece: Sequence[Points]
+) -> Carried:
+    """From the point farthest from all that holds, to where it is nearest."""
+    a, way = starts[held], (ends - starts)[held]
+    low, high = starts.min(axis=0), starts.max(axis=0)
+    share = (np.arange(GRID) + 0.5) / GRID
+    grid = low + np.stack(np.meshgrid(share, share), axis=-1).reshape(-1, 2) * (high - low)
+    edge = np.vstack([starts, (starts + ends) / 2])
+    points = np.vstack([edge[:: max(1, len(edge) // 400)], grid[inside(grid, piece)]])
+    square = np.maximum((way**2).sum(axis=1), 1e-18)
+    nearest = np.full(len(points), np.inf)
+    foot = points.copy()
+    for begin, along, long in zip(a, way, square, strict=True):
+        t = np.clip((points - begin) @ along / long, 0, 1)
+        near = begin + t[:, None] * along
+        distance = np.hypot(*(points - near).T)
+        closer = distance < nearest
+        nearest[closer], foot[closer] = distance[closer], near[closer]
+    row = int(nearest.argmax())
+    return Carried("cantilever", float(nearest[row]), _pair(foot[row]), _pair(points[row]))

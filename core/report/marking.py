@@ -1,0 +1,86 @@
+"""What the checks found, as drawn on the solids, and the legend that reads it."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from core.process import Process
+from core.project.cache import MEASURED, content_key
+from core.project.results import PartResult, Solution
+from core.proof.marks import KINDS, Marks, mark_surface
+from core.proof.setting import Setting
+from core.report.judging import FACETS_MM, LINES_STOP, LINES_WARN, narrowest_slot_mm
+from core.report.measuring import measure_part
+from core.report.models import MarkedPart, MarkLegend, MarksView, Severity
+
+# hatching by level: 1 wide, 3 close
+LEVELS: tuple[Severity, ...] = ("note", "note", "warning", "stop")
+DOT_MM2 = 1.0  # less than this is not worth a line of the legend
+
+
+def marks_key(result: PartResult, process: Process) -> str:
+    """What the marks of a part follow from."""
+    limit = narrowest_slot_mm(process)
+    return content_key("marks", result.state.key, result.part.stance, Setting.of(process), limit)
+
+
+def marks_of(result: PartResult, process: Process) -> Marks:
+    """The marked pieces of a built part's surface."""
+
+    def make() -> Marks:
+        measured = measure_part(result, process)
+        return mark_surface(
+            measured.mesh,
+            measured.to_bed,
+            measured.overhang.triangles,
+            measured.layers,
+            (
+                LINES_STOP * process.line_mm - FACETS_MM,
+                LINES_WARN * process.line_mm - FACETS_MM,
+            ),
+            narrowest_slot_mm(process),
+            process.bridge_limit_mm,
+            process.layer_mm,
+        )
+
+    return MEASURED.get(marks_key(result, process), make)
+
+
+def marks_view(solution: Solution) -> MarksView:
+    """The marks of every printed part, and one legend for all of them."""
+    process = solution.project.process
+    parts, areas = [], np.zeros((len(KINDS), 4))
+    for name, result in solution.parts.items():
+        if result.part.bought or result.state.body is None:
+            continue
+        marks = marks_of(result, process)
+        np.add.at(areas, (marks.kind, marks.level), marks.area_mm2)
+        parts.append(MarkedPart(part=name, key=marks_key(result, process)))
+    legend = [
+        MarkLegend(
+            kind=kind,
+            level=level,
+            severity=LEVELS[level],
+            words=_words(kind, level, process),
+            area_mm2=float(areas[index, level]),
+        )
+        for index, kind in enumerate(KINDS)
+        for level in (3, 2, 1)
+        if areas[index, level] > DOT_MM2
+    ]
+    return MarksView(parts=parts, legend=legend)
+
+
+def _words(kind: str, level: int, process: Process) -> str:
+    line = process.line_mm
+    if kind == "wall":
+        if level == 3:
+            return f"wall under {LINES_STOP * line:.2f} mm, thinner than one line"
+        return f"wall under {LINES_WARN * line:.2f} mm, two lines"
+    if kind == "slot":
+        return f"slot under {narrowest_slot_mm(process):.2f} mm, likely to close up"
+    if level == 3:
+        return "begins in mid-air"
+    if level == 2:
+        return f"stands out over air, or bridges more than {process.bridge_limit_mm:g} mm"
+    return f"leans more than {process.overhang_limit_deg:.0f}°, but is carried"
