@@ -44,8 +44,8 @@ def _tapers(mesh: TriangleMesh, points: Points, normals: Points, slot: Points) -
     other = np.cross(normals, one)
     middle = points + normals * slot[:, None] / 2
     closes = np.zeros(len(points), dtype=bool)
-    for way in (one, other):
-        sides = [_gap_at(mesh, middle + sign * way * BREADTH_MM, normals) for sign in (1, -1)]
+    for way in (one * BREADTH_MM, other * BREADTH_MM, one * BREADTH_MM / 2, other * BREADTH_MM / 2):
+        sides = [_gap_at(mesh, middle + sign * way, normals) for sign in (1, -1)]
         closes |= np.minimum(*sides) < slot / 2
         # on past the line where two faces touch, the gap opens again on the other side
         closes |= (np.minimum(*sides) > 1.2 * slot) & (np.maximum(*sides) < NARROW_MM)
