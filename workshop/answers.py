@@ -5,18 +5,28 @@ from __future__ import annotations
 from typing import Any
 
 from core.fits.track_path import maze
-from core.formats import pack_mesh
+from core.formats import pack_marks, pack_mesh
 from core.project.cache import ContentCache, content_key
 from core.project.document import write_document
-from core.project.results import PartResult, Solution
+from core.project.printed import group_of, printed_groups
+from core.project.results import Solution
 from core.project.schema import Project as Document
 from core.project.solve import solve
 from core.report import Report, report_on
+from core.report.beds import beds_view
+from core.report.marking import marks_key, marks_of, marks_view
 from core.report.measuring import mesh_of
-from core.report.models import LayerView, MotionReport, SlicedView, StanceView
+from core.report.models import (
+    BedsView,
+    LayerView,
+    MarksView,
+    MotionReport,
+    SlicedView,
+    StanceView,
+)
 from core.report.motion import motion_report
 from core.report.slicing import layer_view, sliced_view
-from core.report.standing import stance_views
+from core.report.standing import faced_view, stance_views, tipped_view
 
 _KEPT = ContentCache(60)
 _MESHES = ContentCache(120)
@@ -65,25 +75,54 @@ def maze_of(document: Document, name: str, turns: int, seed: int) -> str | None:
 
 def stances_of(document: Document, name: str) -> list[StanceView] | None:
     """The ways a part can stand, or None where it has no solid."""
-    part = _built(document, name)
-    return stance_views(part, document.process) if part else None
+    group = group_of(solution_of(document), name)
+    return stance_views(group, document.process) if group else None
+
+
+def tipped_of(
+    document: Document, name: str, forward_deg: float, right_deg: float
+) -> StanceView | None:
+    """A part tipped from how it stands now, or None where it has no solid."""
+    group = group_of(solution_of(document), name)
+    return tipped_view(group, document.process, forward_deg, right_deg) if group else None
+
+
+def faced_of(document: Document, name: str, down: tuple[float, float, float]) -> StanceView | None:
+    """A part standing on the face that looks that way, or None where it has no solid."""
+    group = group_of(solution_of(document), name)
+    return faced_view(group, name, document.process, down) if group else None
+
+
+def laid_out(document: Document) -> BedsView:
+    """Everything that is printed, laid out on beds."""
+    return beds_view(solution_of(document))
 
 
 def sliced_of(document: Document, name: str) -> SlicedView | None:
     """A part as sliced, or None where it has no solid."""
-    part = _built(document, name)
-    return sliced_view(part, document.process) if part else None
+    group = group_of(solution_of(document), name)
+    return sliced_view(group, document.process) if group else None
 
 
 def layer_of(document: Document, name: str, index: int) -> LayerView | None:
     """One layer of a part, or None where it has no solid."""
-    part = _built(document, name)
-    return layer_view(part, document.process, index) if part else None
+    group = group_of(solution_of(document), name)
+    return layer_view(group, document.process, index) if group else None
 
 
-def _built(document: Document, name: str) -> PartResult | None:
-    part = solution_of(document).parts.get(name)
-    return part if part is not None and part.state.body is not None else None
+def marked(document: Document) -> MarksView:
+    """What is hatched on the solids, and its legend."""
+    return marks_view(solution_of(document))
+
+
+def packed_marks(document: Document, key: str) -> bytes | None:
+    """The marks of a part by their key, or None where they are of an older state."""
+    for group in printed_groups(solution_of(document)):
+        for part in group.parts:
+            if marks_key(part, group, document.process) == key:
+                marks = marks_of(part, group, document.process)
+                return pack_marks(marks.corners, marks.kind, marks.level)
+    return None
 
 
 def summary_of(document: Document) -> dict[str, Any]:

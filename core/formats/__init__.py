@@ -12,7 +12,7 @@ Map
 Exports stand each part in its printing stance, in millimetres (3MF says so in the file).
 """
 
-from core.formats.binary import pack_mesh, unpack_mesh
+from core.formats.binary import pack_marks, pack_mesh, unpack_mesh
 from core.formats.export import FORMATS, export_part, export_project
 
-__all__ = ["FORMATS", "export_part", "export_project", "pack_mesh", "unpack_mesh"]
+__all__ = ["FORMATS", "export_part", "export_project", "pack_marks", "pack_mesh", "unpack_mesh"]

@@ -2,17 +2,21 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
 from core.errors import BuildError, FormatError
 from core.formats.meshes import write_mesh
 from core.formats.threemf import Item, write_3mf
+from core.project.printed import Printed
 from core.project.results import PartResult, Solution
 from core.proof.stance import stance_matrix
+from core.report.beds import bed_layout
 from core.report.measuring import mesh_of
 
 FORMATS = ("stl", "3mf", "obj", "ply", "glb")
-APART_MM = 5.0  # between parts laid out in one file
+APART_MM = 20.0  # between beds laid out in one file
 
 
 def export_part(solution: Solution, name: str, kind: str) -> bytes:
@@ -29,18 +33,48 @@ def export_part(solution: Solution, name: str, kind: str) -> bytes:
 def export_project(solution: Solution, kind: str) -> dict[str, bytes]:
     """Every part as its own file, by file name; 3MF holds all parts in one more file."""
     files: dict[str, bytes] = {}
-    items = [_item(_finished(solution, name)) for name in _made(solution)]
-    for name, item in zip(_made(solution), items, strict=True):
+    for name in _made(solution):
+        item = _item(_finished(solution, name))
         files[f"{name}.{kind}"] = _write([item], item.name, kind)
-    if kind == "3mf" and len(items) > 1:
-        files["all parts.3mf"] = write_3mf(_side_by_side(items), solution.project.title)
+    if kind == "3mf" and len(files) > 1:
+        files["all parts.3mf"] = export_together(solution)
     return files
 
 
 def export_together(solution: Solution) -> bytes:
-    """All parts side by side in one 3MF file."""
-    items = [_item(_finished(solution, name)) for name in _made(solution)]
-    return write_3mf(_side_by_side(items), solution.project.title)
+    """All parts in one 3MF file as they lie on the beds, what is printed assembled so.
+
+    Further beds, and what fits none, lie beside the first.
+    """
+    for name in _made(solution):
+        _finished(solution, name)
+    groups, layout = bed_layout(solution)
+    wide = solution.project.process.bed_mm[0]
+    items: list[Item] = []
+    for one in layout.laid:
+        shift = (one.move[0] + one.bed * (wide + APART_MM), one.move[1])
+        items += _items(groups[one.index], one.turn_deg, shift)
+    x = layout.beds * (wide + APART_MM)
+    for index in layout.left_out:
+        loose = _items(groups[index], 0.0, (0.0, 0.0))
+        every = np.vstack([item.vertices for item in loose])
+        low, size = every[:, :2].min(axis=0), float(np.ptp(every[:, 0]))
+        items += _items(groups[index], 0.0, (x - float(low[0]), -float(low[1])))
+        x += size + APART_MM
+    return write_3mf(items, solution.project.title)
+
+
+def _items(group: Printed, turn_deg: float, shift: tuple[float, float]) -> list[Item]:
+    """What is printed together, turned about the vertical and moved on the bed."""
+    cos, sin = math.cos(math.radians(turn_deg)), math.sin(math.radians(turn_deg))
+    turn = np.array([[cos, -sin, 0], [sin, cos, 0], [0, 0, 1]])
+    items = []
+    for part in group.parts:
+        matrix, mesh = group.to_bed(part.part.name), mesh_of(part.state)
+        vertices = (mesh.vertices @ matrix[:, :3].T + matrix[:, 3]) @ turn.T
+        label = part.part.label or part.part.name
+        items.append(Item(label, part.part.colour, vertices, mesh.triangles, shift))
+    return items
 
 
 def _made(solution: Solution) -> list[str]:
@@ -70,17 +104,6 @@ def _item(part: PartResult) -> Item:
     vertices = mesh.vertices @ matrix[:, :3].T + matrix[:, 3]
     name = part.part.label or part.part.name
     return Item(name, part.part.colour, vertices, mesh.triangles)
-
-
-def _side_by_side(items: list[Item]) -> list[Item]:
-    laid, x = [], 0.0
-    for item in items:
-        width = float(np.ptp(item.vertices[:, 0]))
-        laid.append(
-            Item(item.name, item.colour, item.vertices, item.triangles, (x + width / 2, 0.0))
-        )
-        x += width + APART_MM
-    return laid
 
 
 def _write(items: list[Item], title: str, kind: str) -> bytes:

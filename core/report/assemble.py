@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
-from core.measures.display import plain
+from dataclasses import replace
+
+from core.measures.display import length_text, plain
 from core.measures.units import UNITS
 from core.process import material
 from core.process.model import FEELS
 from core.project.fields import PLACE_FIELDS, STATION_FIELDS
 from core.project.graph import step_texts
+from core.project.printed import group_of
 from core.project.resolve import names_in
 from core.project.results import PartResult, Solution, StepResult
 from core.proof.finding import ORDER, Finding, worst
 from core.report.accepting import can_be_accepted, with_acceptance
+from core.report.beds import cuts_for
 from core.report.drawings import drawing_view
 from core.report.fits import fit_view
 from core.report.guards import find_guards
@@ -53,6 +57,7 @@ def report_on(solution: Solution) -> Report:
     for name, result in solution.parts.items():
         if name in measured and not result.part.bought:
             judged = judge_part(result, measured[name], process, unit, solution.measures)
+            judged = [_with_cuts(finding, solution) for finding in judged]
             findings += with_acceptance(judged, project.accepted)
     fits: list[FitView] = []
     for fit in solution.fits.values():
@@ -114,6 +119,20 @@ def _errors(solution: Solution) -> list[Finding]:
             Finding("build", "stop", words, unit="", part=part, step=step, fit=fit),
         )
     return list(found.values())
+
+
+def _with_cuts(finding: Finding, solution: Solution) -> Finding:
+    """A part too large for the bed is told where to be cut."""
+    group = group_of(solution, finding.part)
+    if finding.check != "bed" or finding.severity != "stop" or group is None:
+        return finding
+    cuts = cuts_for(group, solution.project.process.bed_mm)
+    told = " and ".join(
+        f"at {'xyz'[cut.axis]} = {length_text(cut.at_mm, solution.project.units)} "
+        f"({cut.section_mm2:.0f} mm² cut)"
+        for cut in cuts[:4]
+    )
+    return replace(finding, message=f"{finding.message}; cut it {told}") if cuts else finding
 
 
 def finding_view(finding: Finding) -> FindingView:
@@ -255,7 +274,7 @@ def _part_view(
         wall_p05_mm=measured.walls.percentile(5) if measured else None,
         overhang_mm2=measured.overhang.area_mm2 if measured else None,
         unsupported_mm2=_unsupported(measured, solution) if measured else None,
-        islands=measured.layers.islands if measured else None,
+        islands=(measured.layers.islands if measured.leads else 0) if measured else None,
         layers=measured.layers.layers if measured else None,
         capacity_mm3=_capacity(result),
         bought=part.bought,
@@ -265,6 +284,8 @@ def _part_view(
 
 
 def _unsupported(measured: Measured, solution: Solution) -> float:
+    if not measured.leads:
+        return 0.0
     return measured.layers.needing_support_mm2(solution.project.process.bridge_limit_mm)
 
 
@@ -369,7 +390,9 @@ def _readings(
             checks=hangs,
         )
     )
-    beds = [m.bed for name, m in measured.items() if not solution.parts[name].part.bought]
+    beds = [
+        m.bed for name, m in measured.items() if m.leads and not solution.parts[name].part.bought
+    ]
     widest = max(beds, key=lambda bed: bed.size_mm[0] * bed.size_mm[1])
     state, _ = severity("bed")
     readings.append(

@@ -40,10 +40,10 @@ def judge_part(
     """Every finding on one part, good ones included so that nothing goes unsaid."""
     found = [
         *_closed(result, measured),
-        *_bed(measured, process, unit),
+        *(_bed(measured, process, unit) if measured.leads else []),
         *_walls(result, measured, process, unit, measures),
         *_slots(measured, process),
-        *_overhang(result, measured, process),
+        *(_overhang(result, measured, process) if measured.leads else []),
         *_mass(result, measured, process),
     ]
     return [replace(finding, part=result.part.name) for finding in found]

@@ -6,6 +6,7 @@ import numpy as np
 
 from core.process import Process
 from core.project.cache import MEASURED, content_key
+from core.project.printed import Printed, printed_groups
 from core.project.results import PartResult, Solution
 from core.proof.marks import KINDS, Marks, mark_surface
 from core.proof.setting import Setting
@@ -18,17 +19,19 @@ LEVELS: tuple[Severity, ...] = ("note", "note", "warning", "stop")
 DOT_MM2 = 1.0  # less than this is not worth a line of the legend
 
 
-def marks_key(result: PartResult, process: Process) -> str:
+def marks_key(result: PartResult, group: Printed, process: Process) -> str:
     """What the marks of a part follow from."""
     limit = narrowest_slot_mm(process)
-    return content_key("marks", result.state.key, result.part.stance, Setting.of(process), limit)
+    return content_key(
+        "marks", result.state.key, group.key, group.stance, Setting.of(process), limit
+    )
 
 
-def marks_of(result: PartResult, process: Process) -> Marks:
-    """The marked pieces of a built part's surface."""
+def marks_of(result: PartResult, group: Printed, process: Process) -> Marks:
+    """The marked pieces of a built part's surface, as it stands in what it is printed with."""
 
     def make() -> Marks:
-        measured = measure_part(result, process)
+        measured = measure_part(result, process, group)
         return mark_surface(
             measured.mesh,
             measured.to_bed,
@@ -43,19 +46,19 @@ def marks_of(result: PartResult, process: Process) -> Marks:
             process.layer_mm,
         )
 
-    return MEASURED.get(marks_key(result, process), make)
+    return MEASURED.get(marks_key(result, group, process), make)
 
 
 def marks_view(solution: Solution) -> MarksView:
     """The marks of every printed part, and one legend for all of them."""
     process = solution.project.process
     parts, areas = [], np.zeros((len(KINDS), 4))
-    for name, result in solution.parts.items():
-        if result.part.bought or result.state.body is None:
-            continue
-        marks = marks_of(result, process)
-        np.add.at(areas, (marks.kind, marks.level), marks.area_mm2)
-        parts.append(MarkedPart(part=name, key=marks_key(result, process)))
+    for group in printed_groups(solution):
+        for result in group.parts:
+            marks = marks_of(result, group, process)
+            np.add.at(areas, (marks.kind, marks.level), marks.area_mm2)
+            key = marks_key(result, group, process)
+            parts.append(MarkedPart(part=result.part.name, key=key))
     legend = [
         MarkLegend(
             kind=kind,

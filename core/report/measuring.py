@@ -11,6 +11,7 @@ import numpy as np
 from core.fits.registry import FaceSet
 from core.process import Process
 from core.project.cache import MEASURED, content_key
+from core.project.printed import Printed, printed_groups
 from core.project.results import FitResult, PartResult, Solution
 from core.proof.bed import BedFit, check_bed
 from core.proof.closed import Closed, check_closed
@@ -20,9 +21,9 @@ from core.proof.mass import Bulk, measure_bulk
 from core.proof.overhang import Overhang, check_overhang
 from core.proof.setting import Setting
 from core.proof.slots import measure_slots
-from core.proof.stance import Facing, back_to_part, stance_matrix
+from core.proof.stance import back_to_part
 from core.proof.walls import Walls, measure_walls
-from core.solids import Body, TriangleMesh, triangle_mesh
+from core.solids import TriangleMesh, triangle_mesh
 from core.steps import PartState
 
 
@@ -39,6 +40,7 @@ class Measured:
     overhang: Overhang
     layers: LayerTest
     to_bed: np.ndarray  # type: ignore[type-arg]
+    leads: bool = True  # what hangs, of all that is printed together, is told with this part
 
     def place(self, point: tuple[float, float, float]) -> tuple[float, float, float]:
         """A point on the bed, told in the part's own coordinates."""
@@ -61,32 +63,45 @@ def mesh_of(state: PartState) -> TriangleMesh:
     return MEASURED.get(content_key("mesh", state.key), lambda: triangle_mesh(body))
 
 
-def measure_part(result: PartResult, process: Process) -> Measured:
-    """Runs every check on a finished part in its stance."""
-    state, facing = result.state, result.part.stance
+def measure_part(result: PartResult, process: Process, group: Printed | None = None) -> Measured:
+    """Runs every check on a finished part, standing with what it is printed together with."""
     setting = Setting.of(process)
-    body = state.solid()
-    key = content_key("part", state.key, facing, setting)
-    return MEASURED.get(key, lambda: _measure(state, body, facing, setting))
+    whole = group or Printed((result,), (np.eye(3, 4),))
+    key = content_key("part", result.state.key, whole.key, whole.stance, setting)
+    return MEASURED.get(key, lambda: _measure(result, whole, setting))
 
 
-def _measure(state: PartState, body: Body, facing: Facing, setting: Setting) -> Measured:
+def _measure(result: PartResult, group: Printed, setting: Setting) -> Measured:
+    state, name = result.state, result.part.name
     mesh = mesh_of(state)
-    matrix = stance_matrix(body, facing)
-    stood = body.moved(matrix)
+    matrix = group.to_bed(name)
     standing = TriangleMesh(
         mesh.vertices @ matrix[:, :3].T + matrix[:, 3], mesh.triangles, mesh.face_index, mesh.faces
     )
+    if group.leads(name):
+        stood = group.standing().solid
+        corners = np.asarray(stood.to_mesh64().vert_properties, dtype=np.float64)[:, :3]
+    else:
+        corners = standing.vertices
     return Measured(
         mesh,
         measure_bulk(mesh),
         check_closed(mesh),
         walls_of(state),
         measure_slots(mesh),
-        check_bed(standing.vertices, setting.bed_mm),
+        check_bed(corners, setting.bed_mm),
         check_overhang(standing, setting.overhang_limit_deg, setting.layer_mm),
-        test_layers(stood.solid, setting.layer_mm, setting.overhang_limit_deg),
+        _layers_of(group, setting),
         matrix,
+        group.leads(name),
+    )
+
+
+def _layers_of(group: Printed, setting: Setting) -> LayerTest:
+    key = content_key("layers", group.key, group.stance, setting)
+    return MEASURED.get(
+        key,
+        lambda: test_layers(group.standing().solid, setting.layer_mm, setting.overhang_limit_deg),
     )
 
 
@@ -140,8 +155,12 @@ def measure_all(
 ) -> tuple[dict[str, Measured], dict[str, MeasuredFit | None]]:
     """Every part and fit of a solution measured, side by side: the kernels release the lock."""
     process = solution.project.process
+    groups = {part.part.name: group for group in printed_groups(solution) for part in group.parts}
     built = {name: part for name, part in solution.parts.items() if part.state.body is not None}
-    parts = {name: _WORKERS.submit(measure_part, part, process) for name, part in built.items()}
+    parts = {
+        name: _WORKERS.submit(measure_part, part, process, groups.get(name))
+        for name, part in built.items()
+    }
     fits = {
         name: _WORKERS.submit(
             measure_fit, fit, *(solution.parts[part].state for part in fit.fit.parts)

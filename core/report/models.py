@@ -331,10 +331,12 @@ class ReadingView(_View):
 
 
 class StanceView(_View):
-    """One way a part can stand: its name in the document, the move onto the bed, what follows."""
+    """One way to stand: its name in the document, the same for each part printed together, the
+    move of each onto the bed (3 × 4, row by row), and what follows."""
 
     stance: str
-    matrix: list[float]
+    stances: dict[str, str]
+    matrices: dict[str, list[float]]
     side: str
     severity: Severity
     carried: str
@@ -344,6 +346,45 @@ class StanceView(_View):
     height_mm: float
     contact_mm2: float
     chosen: bool
+
+
+class LaidPart(_View):
+    """One part, or parts printed assembled, on a bed; ``ring`` seen from above, mm from the bed's
+    front left corner."""
+
+    parts: list[str]
+    label: str
+    colour: str
+    turn_deg: float
+    size_mm: Vec3
+    ring: list[Vec2]
+    at: Vec2
+
+
+class CutView(_View):
+    """Where to cut: square to which axis of the part, at what place of it, and what is cut."""
+
+    axis: str
+    at_mm: float
+    section_mm2: float
+
+
+class TooLarge(_View):
+    """What fits no bed, by how much, and where to cut it."""
+
+    parts: list[str]
+    label: str
+    short_by_mm: float
+    cuts: list[CutView]
+
+
+class BedsView(_View):
+    """Everything that is printed, laid out on as few beds as it needs."""
+
+    bed_mm: Vec3
+    margin_mm: float
+    beds: list[list[LaidPart]]
+    too_large: list[TooLarge]
 
 
 class SlicedLayer(_View):
@@ -370,8 +411,9 @@ class SettingView(_View):
 
 
 class SlicedView(_View):
-    """What the print of a part comes to, estimated; ``..._within`` are fractions either way."""
+    """What the print of some parts comes to, estimated; ``..._within`` are fractions either way."""
 
+    parts: list[str]
     material: str
     mass_g: float
     mass_within: float

@@ -6,35 +6,36 @@ from annotated_types import Ge, Le
 
 from core.process import Process, Slicing, material
 from core.project.cache import MEASURED, content_key
-from core.project.results import PartResult
+from core.project.printed import Printed
 from core.proof.setting import Setting
 from core.proof.sliced import MASS_WITHIN, TIME_WITHIN, Sliced, slice_solid, zones_at
-from core.proof.stance import standing
 from core.report.judging import part_material
 from core.report.models import LayerView, SettingView, SlicedLayer, SlicedView
 
 
-def sliced_part(result: PartResult, process: Process) -> Sliced:
-    """A part sliced in its stance, kept by what it was sliced from."""
-    state, slicing = result.state, process.slicing
-    body, facing = state.solid(), result.part.stance
-    key = content_key("sliced", state.key, facing, Setting.of(process), slicing.model_dump_json())
+def sliced_group(group: Printed, process: Process) -> Sliced:
+    """What is printed together, sliced in its stance, kept by what it was sliced from."""
+    slicing = process.slicing
+    key = content_key(
+        "sliced", group.key, group.stance, Setting.of(process), slicing.model_dump_json()
+    )
 
     def make() -> Sliced:
-        stood = standing(body, facing).solid
+        stood = group.standing().solid
         return slice_solid(stood, process.layer_mm, process.line_mm, slicing)
 
     return MEASURED.get(key, make)
 
 
-def sliced_view(result: PartResult, process: Process) -> SlicedView:
-    """What the print of a part comes to."""
-    found = sliced_part(result, process)
-    stuff = material(part_material(result, process))
+def sliced_view(group: Printed, process: Process) -> SlicedView:
+    """What the print of a part, with what is printed in it, comes to."""
+    found = sliced_group(group, process)
+    stuff = material(part_material(group.parts[0], process))
     grams = stuff.density_g_cm3 / 1000
     price = process.slicing.price_per_kg
     mass = found.volume_mm3 * grams
     return SlicedView(
+        parts=[part.part.name for part in group.parts],
         material=stuff.name,
         mass_g=mass,
         mass_within=MASS_WITHIN,
@@ -79,9 +80,9 @@ def _settings(slicing: Slicing) -> list[SettingView]:
     return views
 
 
-def layer_view(result: PartResult, process: Process, index: int) -> LayerView:
-    """The rings of one layer of a part in its stance, mm on the bed, middle at the origin."""
-    stood = standing(result.state.solid(), result.part.stance).solid
+def layer_view(group: Printed, process: Process, index: int) -> LayerView:
+    """The rings of one layer of what is printed together, mm on the bed, middle at the origin."""
+    stood = group.standing().solid
     zones = zones_at(stood, process.layer_mm, process.line_mm, process.slicing, index)
 
     def rings(found: tuple) -> list[list[tuple[float, float]]]:  # type: ignore[type-arg]

@@ -13,7 +13,7 @@ from core.formats.reading import UNIT_MM
 from core.formats.tracing import read_drawing
 from core.project.document import write_document
 from workshop import keeping
-from workshop.answers import packed_mesh, solution_of
+from workshop.answers import packed_marks, packed_mesh, solution_of
 from workshop.api.shapes import MeshAnswer, MeshIn, Refusal, Traced
 from workshop.meshes import bring_in
 from workshop.models import Project
@@ -50,6 +50,15 @@ def mesh(request: HttpRequest, project_id: int, key: str):  # type: ignore[no-un
     response = HttpResponse(data, content_type="application/octet-stream")
     response["Cache-Control"] = "private, max-age=31536000, immutable"
     return response
+
+
+@router.get("/projects/{project_id}/marks/{key}", response={200: bytes, 404: Refusal})
+def marks(request: HttpRequest, project_id: int, key: str):  # type: ignore[no-untyped-def]
+    """A part's marks by their key, packed."""
+    data = packed_marks(keeping.document_of(_project(project_id)), key)
+    if data is None:
+        return 404, Refusal(message="these marks are of an older state of the project")
+    return HttpResponse(data, content_type="application/octet-stream")
 
 
 @router.get("/projects/{project_id}/export/all", response={200: bytes, 422: Refusal})

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from django.http import HttpRequest
-from ninja import Router
+from ninja import Query, Router
 
 from core.project.demo import starter_document
 from core.project.document import from_data
@@ -11,18 +11,23 @@ from core.project.renaming import rename_measure
 from core.project.schema import Project as Document
 from core.proof.finding import Edit
 from core.report import apply_edits, consequences
-from core.report.models import LayerView, MotionReport, SlicedView, StanceView
+from core.report.models import BedsView, LayerView, MarksView, MotionReport, SlicedView, StanceView
 from workshop import keeping
 from workshop.answers import (
+    faced_of,
+    laid_out,
     layer_of,
+    marked,
     maze_of,
     motion_of,
     report_of,
     sliced_of,
     stances_of,
     summary_of,
+    tipped_of,
 )
 from workshop.api.shapes import (
+    FaceIn,
     MazeAnswer,
     MazeIn,
     NewIn,
@@ -34,6 +39,7 @@ from workshop.api.shapes import (
     RenameIn,
     SaveIn,
     ShelfItem,
+    TipIn,
     VersionIn,
 )
 from workshop.models import Project
@@ -145,6 +151,28 @@ def stances(request: HttpRequest, project_id: int, name: str):  # type: ignore[n
     return found if found is not None else (404, Refusal(message="this part has no solid"))
 
 
+@router.get("/projects/{project_id}/parts/{name}/tipped", response={200: StanceView, 404: Refusal})
+def tipped(request: HttpRequest, project_id: int, name: str, tip: Query[TipIn]):  # type: ignore[no-untyped-def]
+    """What would follow from tipping a part from how it stands; nothing is kept."""
+    document = keeping.document_of(_project(project_id))
+    found = tipped_of(document, name, tip.forward, tip.right)
+    return found or (404, Refusal(message="this part has no solid"))
+
+
+@router.get("/projects/{project_id}/parts/{name}/faced", response={200: StanceView, 404: Refusal})
+def faced(request: HttpRequest, project_id: int, name: str, face: Query[FaceIn]):  # type: ignore[no-untyped-def]
+    """What would follow from standing a part on a face of it; nothing is kept."""
+    document = keeping.document_of(_project(project_id))
+    found = faced_of(document, name, (face.x, face.y, face.z))
+    return found or (404, Refusal(message="this part has no solid"))
+
+
+@router.get("/projects/{project_id}/beds", response={200: BedsView, 404: Refusal})
+def beds(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
+    """Everything that is printed, laid out on beds."""
+    return laid_out(keeping.document_of(_project(project_id)))
+
+
 @router.get("/projects/{project_id}/parts/{name}/sliced", response={200: SlicedView, 404: Refusal})
 def sliced(request: HttpRequest, project_id: int, name: str):  # type: ignore[no-untyped-def]
     """A part as it would be sliced: an estimate of mass, filament and time, layer by layer."""
@@ -159,6 +187,12 @@ def layer(request: HttpRequest, project_id: int, name: str, index: int):  # type
     """The walls, skin and infill of one layer, counted from 0 at the bed."""
     found = layer_of(keeping.document_of(_project(project_id)), name, index)
     return found or (404, Refusal(message="this part has no solid"))
+
+
+@router.get("/projects/{project_id}/marks", response={200: MarksView, 404: Refusal})
+def marks(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
+    """What the checks found, to be hatched on the solids, with its legend."""
+    return marked(keeping.document_of(_project(project_id)))
 
 
 @router.delete("/projects/{project_id}", response={204: None, 404: Refusal})

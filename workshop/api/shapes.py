@@ -81,6 +81,21 @@ class Renamed(Schema):
     document: Document
 
 
+class TipIn(Schema):
+    """How far a part is tipped from how it stands, degrees."""
+
+    forward: float = Field(0.0, ge=-180, le=180)
+    right: float = Field(0.0, ge=-180, le=180)
+
+
+class FaceIn(Schema):
+    """The way a face looks, in its part's own coordinates; any length."""
+
+    x: float
+    y: float
+    z: float
+
+
 class MazeIn(Schema):
     """How many turns round the cylinder, and which of all such mazes."""
 

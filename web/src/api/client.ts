@@ -27,6 +27,8 @@ export type SettingView = Schemas["SettingView"];
 export type TrackView = Schemas["TrackView"];
 export type StanceView = Schemas["StanceView"];
 export type MeshAnswer = Schemas["MeshAnswer"];
+export type MarksView = Schemas["MarksView"];
+export type BedsView = Schemas["BedsView"];
 export type MotionReport = Schemas["MotionReport"];
 export type Severity = FindingView["severity"];
 
@@ -122,11 +124,27 @@ export const server = {
       at("/api/projects/{project_id}/fits/{name}/maze", { project_id: id, name: fit }),
       { turns, seed },
     ),
+  marks: (id: number) =>
+    ask<MarksView>("GET", at("/api/projects/{project_id}/marks", { project_id: id })),
   stances: (id: number, part: string) =>
     ask<StanceView[]>(
       "GET",
       at("/api/projects/{project_id}/parts/{name}/stances", { project_id: id, name: part }),
     ),
+  tipped: (id: number, part: string, forward: number, right: number) =>
+    ask<StanceView>(
+      "GET",
+      at("/api/projects/{project_id}/parts/{name}/tipped", { project_id: id, name: part }) +
+        `?forward=${forward}&right=${right}`,
+    ),
+  faced: (id: number, part: string, [x, y, z]: [number, number, number]) =>
+    ask<StanceView>(
+      "GET",
+      at("/api/projects/{project_id}/parts/{name}/faced", { project_id: id, name: part }) +
+        `?x=${x}&y=${y}&z=${z}`,
+    ),
+  beds: (id: number) =>
+    ask<BedsView>("GET", at("/api/projects/{project_id}/beds", { project_id: id })),
   sliced: (id: number, part: string) =>
     ask<SlicedView>(
       "GET",
@@ -164,6 +182,8 @@ export const server = {
 export const address = {
   mesh: (id: number, key: string) =>
     at("/api/projects/{project_id}/mesh/{key}", { project_id: id, key }),
+  marks: (id: number, key: string) =>
+    at("/api/projects/{project_id}/marks/{key}", { project_id: id, key }),
   export: (id: number, part: string, kind: string) =>
     at("/api/projects/{project_id}/export/{part}/{kind}", { project_id: id, part, kind }),
   exportAll: (id: number) => at("/api/projects/{project_id}/export/all", { project_id: id }),

@@ -116,6 +116,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/beds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Beds
+         * @description Everything that is printed, laid out on beds.
+         */
+        get: operations["workshop_api_projects_beds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/document": {
         parameters: {
             query?: never;
@@ -216,6 +236,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Marks
+         * @description What the checks found, to be hatched on the solids, with its legend.
+         */
+        get: operations["workshop_api_projects_marks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/marks/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Marks
+         * @description A part's marks by their key, packed.
+         */
+        get: operations["workshop_api_files_marks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/mesh/{key}": {
         parameters: {
             query?: never;
@@ -228,6 +288,26 @@ export interface paths {
          * @description A part's mesh by the key in its report, packed; the same key is always the same mesh.
          */
         get: operations["workshop_api_files_mesh"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/parts/{name}/faced": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Faced
+         * @description What would follow from standing a part on a face of it; nothing is kept.
+         */
+        get: operations["workshop_api_projects_faced"];
         put?: never;
         post?: never;
         delete?: never;
@@ -288,6 +368,26 @@ export interface paths {
          * @description The ways a part can stand on the bed, best first.
          */
         get: operations["workshop_api_projects_stances"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/parts/{name}/tipped": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tipped
+         * @description What would follow from tipping a part from how it stands; nothing is kept.
+         */
+        get: operations["workshop_api_projects_tipped"];
         put?: never;
         post?: never;
         delete?: never;
@@ -427,6 +527,24 @@ export interface components {
             low: number;
         };
         /**
+         * BedsView
+         * @description Everything that is printed, laid out on as few beds as it needs.
+         */
+        BedsView: {
+            /** Bed Mm */
+            bed_mm: [
+                number,
+                number,
+                number
+            ];
+            /** Beds */
+            beds: components["schemas"]["LaidPart"][][];
+            /** Margin Mm */
+            margin_mm: number;
+            /** Too Large */
+            too_large: components["schemas"]["TooLarge"][];
+        };
+        /**
          * Catalogue
          * @description Everything there is to choose from.
          */
@@ -500,6 +618,18 @@ export interface components {
             before: string;
             /** Label */
             label: string;
+        };
+        /**
+         * CutView
+         * @description Where to cut: square to which axis of the part, at what place of it, and what is cut.
+         */
+        CutView: {
+            /** At Mm */
+            at_mm: number;
+            /** Axis */
+            axis: string;
+            /** Section Mm2 */
+            section_mm2: number;
         };
         /**
          * Drawing
@@ -627,6 +757,18 @@ export interface components {
              */
             tolerance_percent: number;
         };
+        /**
+         * FaceIn
+         * @description The way a face looks, in its part's own coordinates; any length.
+         */
+        FaceIn: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Z */
+            z: number;
+        };
         /** FaceView */
         FaceView: {
             /** Face */
@@ -716,6 +858,19 @@ export interface components {
             can_be_accepted: boolean;
             /** Check */
             check: string;
+            /** Ends */
+            ends?: [
+                [
+                    number,
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number,
+                    number
+                ]
+            ] | null;
             /**
              * Fit
              * @default
@@ -962,6 +1117,37 @@ export interface components {
             title: string;
         };
         /**
+         * LaidPart
+         * @description One part, or parts printed assembled, on a bed; ``ring`` seen from above, mm from the bed's
+         *     front left corner.
+         */
+        LaidPart: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Colour */
+            colour: string;
+            /** Label */
+            label: string;
+            /** Parts */
+            parts: string[];
+            /** Ring */
+            ring: [
+                number,
+                number
+            ][];
+            /** Size Mm */
+            size_mm: [
+                number,
+                number,
+                number
+            ];
+            /** Turn Deg */
+            turn_deg: number;
+        };
+        /**
          * LayerView
          * @description The rings of one layer, mm; ``extent`` is that of the whole part on the bed.
          */
@@ -1008,6 +1194,45 @@ export interface components {
             value_mm: number;
             /** What */
             what: string;
+        };
+        /**
+         * MarkLegend
+         * @description One kind of hatching: what it says, how bad it is, and how much of it there is.
+         */
+        MarkLegend: {
+            /** Area Mm2 */
+            area_mm2: number;
+            /** Kind */
+            kind: string;
+            /** Level */
+            level: number;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "good" | "note" | "warning" | "stop";
+            /** Words */
+            words: string;
+        };
+        /**
+         * MarkedPart
+         * @description A part whose marks can be fetched by their key.
+         */
+        MarkedPart: {
+            /** Key */
+            key: string;
+            /** Part */
+            part: string;
+        };
+        /**
+         * MarksView
+         * @description What is hatched on the solids.
+         */
+        MarksView: {
+            /** Legend */
+            legend: components["schemas"]["MarkLegend"][];
+            /** Parts */
+            parts: components["schemas"]["MarkedPart"][];
         };
         /** MassView */
         MassView: {
@@ -1822,7 +2047,7 @@ export interface components {
         };
         /**
          * SlicedView
-         * @description What the print of a part comes to, estimated; ``..._within`` are fractions either way.
+         * @description What the print of some parts comes to, estimated; ``..._within`` are fractions either way.
          */
         SlicedView: {
             /** Cost */
@@ -1841,6 +2066,8 @@ export interface components {
             mass_within: number;
             /** Material */
             material: string;
+            /** Parts */
+            parts: string[];
             /** Seconds */
             seconds: number;
             /** Settings */
@@ -1922,7 +2149,8 @@ export interface components {
         };
         /**
          * StanceView
-         * @description One way a part can stand: its name in the document, the move onto the bed, what follows.
+         * @description One way to stand: its name in the document, the same for each part printed together, the
+         *     move of each onto the bed (3 × 4, row by row), and what follows.
          */
         StanceView: {
             /** Carried */
@@ -1935,8 +2163,10 @@ export interface components {
             footing: string;
             /** Height Mm */
             height_mm: number;
-            /** Matrix */
-            matrix: number[];
+            /** Matrices */
+            matrices: {
+                [key: string]: number[];
+            };
             /**
              * Severity
              * @enum {string}
@@ -1946,8 +2176,14 @@ export interface components {
             side: string;
             /** Stance */
             stance: string;
+            /** Stances */
+            stances: {
+                [key: string]: string;
+            };
             /** Unsupported Mm2 */
             unsupported_mm2: number;
+            /** Weak */
+            weak: string;
         };
         /**
          * Starter
@@ -2055,6 +2291,36 @@ export interface components {
             title: string;
             /** Warns */
             warns: string[];
+        };
+        /**
+         * TipIn
+         * @description How far a part is tipped from how it stands, degrees.
+         */
+        TipIn: {
+            /**
+             * Forward
+             * @default 0
+             */
+            forward: number;
+            /**
+             * Right
+             * @default 0
+             */
+            right: number;
+        };
+        /**
+         * TooLarge
+         * @description What fits no bed, by how much, and where to cut it.
+         */
+        TooLarge: {
+            /** Cuts */
+            cuts: components["schemas"]["CutView"][];
+            /** Label */
+            label: string;
+            /** Parts */
+            parts: string[];
+            /** Short By Mm */
+            short_by_mm: number;
         };
         /**
          * Traced
@@ -2386,6 +2652,37 @@ export interface operations {
             };
         };
     };
+    workshop_api_projects_beds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BedsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     workshop_api_files_document: {
         parameters: {
             query?: never;
@@ -2549,6 +2846,69 @@ export interface operations {
             };
         };
     };
+    workshop_api_projects_marks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarksView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_files_marks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     workshop_api_files_mesh: {
         parameters: {
             query?: never;
@@ -2568,6 +2928,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_projects_faced: {
+        parameters: {
+            query: {
+                x: number;
+                y: number;
+                z: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StanceView"];
                 };
             };
             /** @description Not Found */
@@ -2665,6 +3061,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StanceView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_projects_tipped: {
+        parameters: {
+            query?: {
+                forward?: number;
+                right?: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StanceView"];
                 };
             };
             /** @description Not Found */

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { FindingView, ReadingView } from "../api/client";
+  import { server, type FindingView, type ReadingView } from "../api/client";
   import FitRail from "../fitrail/FitRail.svelte";
   import type { Project } from "../project/project.svelte";
   import Findings from "../readings/Findings.svelte";
@@ -17,6 +17,7 @@
   let everything = $state(false);
   let pointed = $state<FindingView | null>(null);
   let read = $state("");
+  let touch = $state.raw<Touch | null>(null);
 
   function firstPart() {
     return project.report.parts[0]?.name ?? "";
@@ -51,14 +52,21 @@
     pointed = worst ?? null;
   }
 
-  function touched(touch: Touch | null) {
-    lit = touch;
-    if (!touch) return;
-    part = touch.part;
-    read = `${touch.face} of step ${touch.step}`;
+  function touched(next: Touch | null) {
+    lit = touch = next;
+    if (!next) return;
+    part = next.part;
+    read = `${next.face} of step ${next.step}`;
     requestAnimationFrame(() =>
-      document.querySelector(`[data-step="${touch.step}"]`)?.scrollIntoView({ block: "nearest" }),
+      document.querySelector(`[data-step="${next.step}"]`)?.scrollIntoView({ block: "nearest" }),
     );
+  }
+
+  /** The pressed face comes to lie on the bed. */
+  async function standOn({ part: name, face, normal }: Touch) {
+    const stance = await server.faced(project.id, name, normal);
+    project.stand(stance, `stands on ${face}`);
+    touch = null;
   }
 </script>
 
@@ -119,6 +127,11 @@
             >{/if}
         </button>
         {#if lit && read}<span class="ml-2 text-soft">{read}</span>{/if}
+        {#if touch && lit === touch}
+          <button class="word-button ml-2" onclick={() => standOn(touch!)}
+            >stand it on this face</button
+          >
+        {/if}
       </p>
     </div>
   </div>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Project } from "../project/project.svelte";
   import { address, inPlace } from "../route.svelte";
+  import BedPlan from "./BedPlan.svelte";
   import Layers from "./Layers.svelte";
   import Stances from "./Stances.svelte";
 
@@ -8,11 +9,12 @@
 
   const made = $derived(project.shown.parts.filter((part) => part.key && !part.bought));
   let chosen = $state("");
-  let view = $state<"stances" | "layers">("stances");
+  let view = $state<"stances" | "layers" | "plan">("stances");
   const part = $derived(made.find((one) => one.name === chosen) ?? made[0]);
   const VIEWS = [
     { view: "stances", word: "how it stands" },
     { view: "layers", word: "layer by layer" },
+    { view: "plan", word: "all on the bed" },
   ] as const;
 
   function keys(event: KeyboardEvent) {
@@ -64,6 +66,7 @@
   </nav>
   <div class="min-w-0 flex-1 overflow-y-auto p-4">
     {#if !part}<p class="text-soft">Nothing here is printed yet.</p>
+    {:else if view === "plan"}<BedPlan {project} />
     {:else if view === "layers"}<Layers {project} {part} />
     {:else}<Stances {project} {part} />{/if}
   </div>

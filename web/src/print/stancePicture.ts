@@ -1,4 +1,4 @@
-/** A part as it would stand on the bed, drawn off screen, one picture after the other. */
+/** A part, or parts printed together, as they would stand on the bed, drawn off screen, one picture after the other. */
 import type { Report } from "../api/client";
 import { StageScene } from "../stage/scene";
 
@@ -9,10 +9,9 @@ let queue: Promise<unknown> = Promise.resolve();
 export function stancePicture(
   project: number,
   report: Report,
-  part: string,
-  matrix: number[],
+  matrices: Record<string, number[]>,
 ): Promise<string> {
-  const drawn = queue.then(() => draw(project, report, part, matrix));
+  const drawn = queue.then(() => draw(project, report, matrices));
   queue = drawn.catch(() => undefined);
   return drawn;
 }
@@ -20,8 +19,7 @@ export function stancePicture(
 async function draw(
   project: number,
   report: Report,
-  part: string,
-  matrix: number[],
+  matrices: Record<string, number[]>,
 ): Promise<string> {
   const canvas = document.createElement("canvas");
   canvas.style.cssText = `position:fixed;left:-2000px;width:${WIDTH}px;height:${HEIGHT}px`;
@@ -32,10 +30,10 @@ async function draw(
     scene.resize();
     await scene.show({
       ...report,
-      parts: report.parts.filter((one) => one.name === part),
+      parts: report.parts.filter((one) => one.name in matrices),
       fits: [],
     });
-    scene.pose(part, matrix);
+    for (const [part, matrix] of Object.entries(matrices)) scene.pose(part, matrix);
     scene.frame();
     return scene.picture();
   } finally {

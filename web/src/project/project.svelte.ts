@@ -13,6 +13,7 @@ import {
   type Opened,
   type RemedyEdit,
   type Report,
+  type StanceView,
 } from "../api/client";
 import { copy, setPath } from "./paths";
 
@@ -111,6 +112,13 @@ export class Project {
   endTrial(): void {
     this.#trialAbort?.abort();
     this.trial = null;
+  }
+
+  /** Stands a part, and what is printed together with it, another way. */
+  stand(stance: StanceView, words: string): void {
+    this.change(words, (document) => {
+      for (const one of document.parts ?? []) one.stance = stance.stances[one.name] ?? one.stance;
+    });
   }
 
   /** What a remedy would change. */

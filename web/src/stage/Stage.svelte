@@ -1,11 +1,13 @@
 <script lang="ts">
   import { onMount, untrack } from "svelte";
-  import type { FindingView, Report } from "../api/client";
+  import { server, type FindingView, type MarksView, type Report } from "../api/client";
   import { theme } from "../ui/theme.svelte";
   import { INK, SHAPE } from "../ui/severity";
-  import type { Units } from "../project/units";
+  import { size, type Units } from "../project/units";
+  import CutControls from "./CutControls.svelte";
+  import Legend from "./Legend.svelte";
   import Unrolled from "./Unrolled.svelte";
-  import { StageScene, type Label, type Touch, type View } from "./scene";
+  import { StageScene, type CutFrom, type Label, type Read, type Touch, type View } from "./scene";
 
   let {
     project,
@@ -37,6 +39,7 @@
     { view: "whole", word: "whole" },
     { view: "cut", word: "cut" },
     { view: "apart", word: "apart" },
+    { view: "checked", word: "checked" },
     ...(wrapped ? [{ view: "unrolled" as const, word: "unrolled" }] : []),
   ]);
 
@@ -47,6 +50,12 @@
   let share = $state(0.5);
   let words = $state.raw<Label[]>([]);
   let leader = $state<{ x: number; y: number } | null>(null);
+  let shown = $state.raw<Read | null>(null);
+  let reads = $state.raw<Read[]>([]);
+  let pressedAt = $state.raw<{ x: number; y: number } | null>(null);
+  let cutFrom = $state<CutFrom>("front");
+  let cut = $state.raw({ at: 0, low: 0, high: 0 });
+  let marks = $state.raw<MarksView | null>(null);
   let broken = $state(false);
   const empty = $derived(report.parts.every((part) => !part.key));
 
@@ -61,6 +70,7 @@
     made.onDrawn = (labels) => {
       words = labels;
       placeLeader();
+      reads = pressedAt ? made.readCut(pressedAt.x, pressedAt.y) : [];
     };
     made.view = untrack(() => first);
     scene = made;
@@ -79,20 +89,52 @@
     untrack(() => scene?.ink());
   });
   $effect(() => {
-    void pointed;
+    if (pointed?.at && pointed.part) scene?.flyTo(pointed.part, pointed.at);
     placeLeader();
+  });
+  $effect(() => {
+    if (view !== "checked" || !scene) return;
+    const drawn = scene;
+    void report;
+    let current = true;
+    marks = null;
+    server.marks(project).then(
+      (found) => {
+        if (!current) return;
+        marks = found;
+        void drawn.show(report).then(() => drawn.hatch(found.parts));
+      },
+      () => {},
+    );
+    return () => {
+      current = false;
+    };
   });
 
   function placeLeader() {
-    leader =
-      pointed?.at && pointed.part ? (scene?.project2d(pointed.part, pointed.at) ?? null) : null;
+    const spot = pointed?.at && pointed.part ? { part: pointed.part, at: pointed.at } : null;
+    leader = spot ? (scene?.project2d(spot.part, spot.at) ?? null) : null;
+    shown = null;
+    if (!spot || !pointed?.ends) return;
+    const [a, b] = pointed.ends.map((end) => scene?.project2d(spot.part, end) ?? null);
+    if (a && b) shown = { x0: a.x, y0: a.y, x1: b.x, y1: b.y, mm: 0, what: "wall" };
   }
 
   function choose(next: View | "unrolled") {
     view = next;
+    pressedAt = null;
     if (!scene || next === "unrolled") return;
     scene.view = next;
     share = scene.share;
+    cut = scene.cutAt;
+  }
+
+  function cutAt(next: number, from: CutFrom) {
+    if (!scene) return;
+    cutFrom = from;
+    scene.cutFrom = from;
+    scene.share = share = next;
+    cut = scene.cutAt;
   }
 
   function move(event: Event & { currentTarget: HTMLInputElement }) {
@@ -118,8 +160,15 @@
 
   let pressed = { x: 0, y: 0 };
   function release(event: PointerEvent) {
-    if (Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) > 4) return;
+    if (Math.hypot(event.clientX - pressed.x, event.clientY - pressed.y) > 4) {
+      pressedAt = null;
+      return;
+    }
     const box = canvas.getBoundingClientRect();
+    if (view === "cut") {
+      pressedAt = { x: event.clientX - box.left, y: event.clientY - box.top };
+      reads = scene?.readCut(pressedAt.x, pressedAt.y) ?? [];
+    }
     ontouch(scene?.touch(event.clientX - box.left, event.clientY - box.top) ?? null);
   }
 </script>
@@ -142,7 +191,9 @@
           >
         {/each}
       </div>
-      {#if view === "cut" || view === "apart"}
+      {#if view === "cut"}
+        <CutControls {cut} {share} from={cutFrom} {units} onmove={cutAt} />
+      {:else if view === "apart"}
         <input
           type="range"
           min="0"
@@ -151,9 +202,7 @@
           value={share}
           oninput={move}
           class="w-36 accent-tide"
-          aria-label={view === "cut"
-            ? "how far the cut has moved back"
-            : "how far the parts stand apart"}
+          aria-label="how far the parts stand apart"
         />
       {/if}
     </div>
@@ -195,6 +244,30 @@
       Nothing is built yet. Add a first step on the left.
     </p>
   {:else}
+    {#if view === "checked"}
+      <div class="absolute right-4 bottom-3 z-10"><Legend {marks} /></div>
+    {/if}
+    {#if reads.length}
+      <svg class="pointer-events-none absolute inset-0 h-full w-full" role="img" aria-label="sizes">
+        {#each reads as read, index (index)}
+          <path
+            d="M{read.x0} {read.y0}L{read.x1} {read.y1}"
+            class="stroke-ink"
+            stroke-width="1.5"
+          />
+          {#each [[read.x0, read.y0], [read.x1, read.y1]] as end, which (which)}
+            <circle cx={end[0]} cy={end[1]} r="2.5" class="fill-ink" />
+          {/each}
+          <text
+            x={(read.x0 + read.x1) / 2 + 8}
+            y={(read.y0 + read.y1) / 2 - 8 + index * 22}
+            class="figure fill-ink [paint-order:stroke] text-small"
+            stroke="var(--color-paper)"
+            stroke-width="4">{size(read.mm, units, 3)} {units} {read.what}</text
+          >
+        {/each}
+      </svg>
+    {/if}
     {#if leader && pointed}
       <svg class="pointer-events-none absolute inset-0 h-full w-full" aria-hidden="true">
         <circle cx={leader.x} cy={leader.y} r="4" class="fill-none stroke-brick" stroke-width="2" />
@@ -203,6 +276,13 @@
           class="fill-none stroke-brick"
           stroke-width="1.2"
         />
+        {#if shown}
+          <path
+            d="M{shown.x0} {shown.y0}L{shown.x1} {shown.y1}"
+            class="stroke-brick"
+            stroke-width="2.5"
+          />
+        {/if}
       </svg>
       <p
         class="slip pointer-events-none absolute max-w-64 px-2 py-1 text-small"
@@ -211,6 +291,11 @@
       >
         <span class={INK[pointed.severity]} aria-hidden="true">{SHAPE[pointed.severity]}</span>
         {pointed.message}
+        {#if pointed.value !== null && pointed.value !== undefined && pointed.limit}
+          <span class="figure mt-1 block text-soft"
+            >{pointed.value.toFixed(2)} {pointed.unit}, limit {pointed.limit.toFixed(2)}</span
+          >
+        {/if}
       </p>
     {/if}
   {/if}

@@ -13,13 +13,19 @@ import {
   WebGLRenderer,
 } from "three";
 import { OrbitControls } from "three/addons/controls/OrbitControls.js";
-import type { Report } from "../api/client";
+import type { MarksView, Report } from "../api/client";
+import { acrossAt } from "./acrossCut";
+import { fetchMarks } from "./hatching";
 import { fetchMesh } from "./packed";
 import { placeParts, poseMatrix, type Placed } from "./placing";
 import { Solid } from "./solid";
 import { Turntable, WORDS } from "./turntable";
 
-export type View = "whole" | "cut" | "apart";
+export type View = "whole" | "cut" | "apart" | "checked";
+/** Which way the cutting plane looks: from the front, from the right, from above. */
+export type CutFrom = "front" | "right" | "above";
+
+const CUT_AXIS = { front: "y", right: "x", above: "z" } as const;
 
 export interface Label {
   text: string;
@@ -32,6 +38,18 @@ export interface Touch {
   part: string;
   step: string;
   face: string;
+  /** Out of the face, in the part's own coordinates. */
+  normal: [number, number, number];
+}
+
+/** A size read off the cut, in canvas pixels. */
+export interface Read {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+  mm: number;
+  what: "wall" | "air";
 }
 
 const HOME = new Vector3(0.72, -1.1, 0.78).normalize();
@@ -57,6 +75,8 @@ export class StageScene {
   #plane = new Plane(new Vector3(0, 1, 0), 0);
   #view: View = "whole";
   #cutShare = 0.5;
+  #cutFrom: CutFrom = "front";
+  #marks: MarksView["parts"] = [];
   #apartShare = 1;
   #framed = false;
   #queued = 0;
@@ -120,6 +140,7 @@ export class StageScene {
 
   set view(view: View) {
     this.#view = view;
+    this.ink();
     this.#arrange();
   }
 
@@ -134,6 +155,76 @@ export class StageScene {
     return this.#view === "cut" ? this.#cutShare : this.#apartShare;
   }
 
+  set cutFrom(from: CutFrom) {
+    this.#cutFrom = from;
+    this.#arrange();
+  }
+
+  /** Where the cut lies along its axis, mm, and between which ends it can move. */
+  get cutAt(): { at: number; low: number; high: number } {
+    const axis = CUT_AXIS[this.#cutFrom];
+    const [low, high] = [this.#bounds.min[axis], this.#bounds.max[axis]];
+    return { at: low + (high - low) * this.#cutShare, low, high };
+  }
+
+  /** Hatches what the checks found; fetches what is not here yet. */
+  async hatch(marks: MarksView["parts"]): Promise<void> {
+    this.#marks = marks;
+    const fetched = await Promise.all(
+      marks.map((one) =>
+        this.#solids.get(one.part)?.hatching.key === one.key
+          ? null
+          : fetchMarks(this.project, one.key).catch(() => null),
+      ),
+    );
+    if (this.#gone || this.#marks !== marks) return;
+    marks.forEach((one, index) => {
+      const found = fetched[index];
+      if (found) this.#solids.get(one.part)?.hatching.load(found);
+    });
+    this.canvas.dataset.hatched = marks.map((one) => one.key).join(" ");
+    this.ink();
+    this.#arrange();
+  }
+
+  /** Sizes of the cut at a pressed point, and the point itself; none where nothing is cut. */
+  readCut(x: number, y: number): Read[] {
+    const point = this.#ray(x, y).ray.intersectPlane(this.#plane, new Vector3());
+    if (this.#view !== "cut" || !point) return [];
+    // a hair behind the plane, so that faces lying in it do not count twice
+    const inside = point.clone().addScaledVector(this.#plane.normal, 1e-3);
+    const meshes = [...this.#solids.values()].map((solid) => solid.mesh);
+    const ways = [new Vector3(1, 0, 0), new Vector3(0, 1, 0), new Vector3(0, 0, 1)].filter(
+      (way) => Math.abs(way.dot(this.#plane.normal)) < 0.5,
+    );
+    return acrossAt(meshes, inside, ways[0]!, ways[1]!).map((one) => {
+      const a = this.#onCanvas(one.start);
+      const b = this.#onCanvas(one.end);
+      return { x0: a.x, y0: a.y, x1: b.x, y1: b.y, mm: one.mm, what: one.what };
+    });
+  }
+
+  /** Brings a place of a part near and turns towards the side it is on. */
+  flyTo(part: string, at: [number, number, number]): void {
+    const solid = this.#solids.get(part);
+    if (!solid || this.#bounds.isEmpty()) return;
+    const place = new Vector3(...at).applyMatrix4(solid.group.matrix);
+    const middle = this.#bounds.getCenter(new Vector3());
+    const side = place.clone().sub(middle);
+    const eye = HOME.clone();
+    if (Math.hypot(side.x, side.y) > this.#span * 0.1) {
+      const flat = new Vector3(side.x, side.y, 0).normalize();
+      eye.set(flat.x, flat.y, 0);
+    } else eye.set(HOME.x, HOME.y, 0).normalize();
+    eye.z = side.z < -this.#span * 0.05 ? -0.45 : 0.75;
+    this.controls.target.copy(place);
+    this.camera.position.copy(place).addScaledVector(eye.normalize(), this.#span * 8);
+    this.camera.zoom = Math.max(this.camera.zoom, 2.2);
+    this.camera.updateProjectionMatrix();
+    this.controls.update();
+    this.draw();
+  }
+
   /** Lights the faces that one step made. */
   light(lit: { part: string; step: string } | null): void {
     this.#lit = lit;
@@ -146,7 +237,12 @@ export class StageScene {
     this.#table.ink(token("table"), token("firm"));
     for (const part of this.#report?.parts ?? []) {
       const fill = new Color(part.colour);
-      this.#solids.get(part.name)?.ink(fill, token("ink"), token("paper"));
+      const checked = this.#view === "checked";
+      if (checked) fill.lerp(token("raised"), 0.72);
+      const solid = this.#solids.get(part.name);
+      solid?.ink(fill, token("ink"), token("paper"));
+      const ratio = this.#renderer.getPixelRatio();
+      solid?.hatching.ink(token("soft"), token("ink"), token("brick"), ratio);
     }
     this.#tint();
     this.draw();
@@ -178,6 +274,9 @@ export class StageScene {
         whole.union(solid.mesh.geometry.boundingBox.clone().applyMatrix4(solid.group.matrix));
       }
       solid.cut(this.#view === "cut");
+      const mark = this.#marks.find((one) => one.part === name);
+      solid.hatching.mesh.visible =
+        this.#view === "checked" && mark !== undefined && mark.key === solid.hatching.key;
     }
     if (whole.isEmpty()) {
       this.draw();
@@ -188,10 +287,13 @@ export class StageScene {
     const middle = whole.getCenter(new Vector3());
     const radius = Math.hypot(size.x, size.y) * 0.62;
     this.#table.place(middle.x, middle.y, whole.min.z, radius);
-    // The cut starts in front and moves back; what is before it is taken away.
-    const y = whole.min.y + size.y * this.#cutShare;
-    this.#plane.normal.set(0, 1, 0);
-    this.#plane.constant = -y - 1e-4;
+    // What lies before the cut, as seen from where it is looked at, is taken away.
+    const axis = CUT_AXIS[this.#cutFrom];
+    const sign = axis === "y" ? 1 : -1;
+    const at = this.cutAt.at;
+    this.#plane.normal.set(0, 0, 0);
+    this.#plane.normal[axis] = sign;
+    this.#plane.constant = -sign * at - 1e-4;
     for (const solid of this.#solids.values()) solid.placeCap(this.#plane, radius * 3);
     if (!this.#framed) this.frame();
     this.draw();
@@ -254,9 +356,7 @@ export class StageScene {
 
   /** What lies under a point of the canvas. */
   touch(x: number, y: number): Touch | null {
-    const { clientWidth: width, clientHeight: height } = this.canvas;
-    const ray = new Raycaster();
-    ray.setFromCamera(new Vector2((x / width) * 2 - 1, 1 - (y / height) * 2), this.camera);
+    const ray = this.#ray(x, y);
     const meshes = [...this.#solids.values()].map((solid) => solid.mesh);
     const cutAway = (point: Vector3) =>
       this.#view === "cut" && this.#plane.distanceToPoint(point) < 0;
@@ -265,7 +365,16 @@ export class StageScene {
     const solid = [...this.#solids.values()].find((one) => one.mesh === hit.object)!;
     const part = this.#report?.parts.find((one) => one.name === solid.name);
     const face = part?.faces[solid.faces[hit.faceIndex] ?? 0];
-    return face ? { part: solid.name, step: face.step, face: face.face } : null;
+    if (!face || !hit.face) return null;
+    const { x: nx, y: ny, z: nz } = hit.face.normal;
+    return { part: solid.name, step: face.step, face: face.face, normal: [nx, ny, nz] };
+  }
+
+  #ray(x: number, y: number): Raycaster {
+    const { clientWidth: width, clientHeight: height } = this.canvas;
+    const ray = new Raycaster();
+    ray.setFromCamera(new Vector2((x / width) * 2 - 1, 1 - (y / height) * 2), this.camera);
+    return ray;
   }
 
   /** A point of a part, in canvas pixels. */

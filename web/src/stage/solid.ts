@@ -26,6 +26,7 @@ import {
   type StencilOp,
 } from "three";
 import { toCreasedNormals } from "three/addons/utils/BufferGeometryUtils.js";
+import { Hatching } from "./hatching";
 import type { PackedMesh } from "./packed";
 
 const CREASE = Math.PI / 7;
@@ -35,6 +36,7 @@ export class Solid {
   readonly group = new Group();
   readonly mesh: Mesh<BufferGeometry, MeshLambertMaterial>;
   readonly cap: Mesh<PlaneGeometry, ShaderMaterial>;
+  readonly hatching: Hatching;
   faces: Uint16Array = new Uint16Array();
   key = "";
   #edges: LineSegments<BufferGeometry, LineBasicMaterial>;
@@ -68,7 +70,8 @@ export class Solid {
     this.cap = new Mesh(new PlaneGeometry(1, 1), hatchMaterial(order % 2 ? -1 : 1));
     this.cap.renderOrder = order * 4 + 2;
     this.cap.onAfterRender = (renderer) => renderer.clearStencil();
-    this.group.add(this.mesh, this.#edges, ...this.#stencils);
+    this.hatching = new Hatching(order * 4 + 3.7);
+    this.group.add(this.mesh, this.#edges, this.hatching.mesh, ...this.#stencils);
     this.cut(false);
   }
 
@@ -137,6 +140,7 @@ export class Solid {
     const planes = on ? this.#planes : null;
     this.mesh.material.clippingPlanes = planes;
     this.#edges.material.clippingPlanes = planes;
+    this.hatching.planes = planes;
     for (const stencil of this.#stencils) stencil.visible = on;
     this.cap.visible = on;
   }
@@ -150,6 +154,7 @@ export class Solid {
   }
 
   dispose(): void {
+    this.hatching.dispose();
     this.mesh.geometry.dispose();
     this.#edges.geometry.dispose();
     for (const item of [this.mesh, this.#edges, this.cap, ...this.#stencils]) {
