@@ -181,6 +181,15 @@ class Check(_Model):
     within: Expression = "0.1 mm"
 
 
+class Use(_Model):
+    """What the project is meant for, where that can hurt someone."""
+
+    toy: bool = False  # for small children
+    food: bool = False
+    load: bool = False  # someone relies on it
+    warm_c: float | None = Field(None, ge=-60, le=400)  # as warm as it gets, °C
+
+
 class Project(_Model):
     """One piece of work."""
 
@@ -195,6 +204,7 @@ class Project(_Model):
     drawings: Annotated[list[Drawing], Field(max_length=40)] = []
     checklist: Annotated[list[Check], Field(max_length=200)] = []
     accepted: Annotated[list[Accepted], Field(max_length=400)] = []
+    use: Use = Field(default_factory=Use)
     notes: Words = ""
 
     @model_validator(mode="after")

@@ -37,6 +37,7 @@ from core.report.models import (
     Severity,
     StepView,
 )
+from core.report.safety import find_safety
 from core.report.sentences import (
     PLACE_ON,
     error_view,
@@ -73,6 +74,7 @@ def report_on(solution: Solution) -> Report:
         for words in done.warns
     ]
     others += find_guards(solution)
+    others += find_safety(solution)
     checklist = check_views(solution)
     others += check_findings(checklist)
     findings += with_acceptance(others, project.accepted)

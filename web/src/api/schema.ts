@@ -1778,6 +1778,7 @@ export interface components {
              * @enum {string}
              */
             units: "mm" | "in";
+            use?: components["schemas"]["Use"];
             /**
              * Version
              * @default 1
@@ -2352,6 +2353,29 @@ export interface components {
             runs: components["schemas"]["RunView"][];
             /** Wide Mm */
             wide_mm: number;
+        };
+        /**
+         * Use
+         * @description What the project is meant for, where that can hurt someone.
+         */
+        Use: {
+            /**
+             * Food
+             * @default false
+             */
+            food: boolean;
+            /**
+             * Load
+             * @default false
+             */
+            load: boolean;
+            /**
+             * Toy
+             * @default false
+             */
+            toy: boolean;
+            /** Warm C */
+            warm_c?: number | null;
         };
         /**
          * VersionIn

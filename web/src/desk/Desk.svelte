@@ -127,7 +127,7 @@
             >{/if}
         </button>
         {#if lit && read}<span class="ml-2 text-soft">{read}</span>{/if}
-        {#if touch && lit === touch}
+        {#if touch && lit}
           <button class="word-button ml-2" onclick={() => standOn(touch!)}
             >stand it on this face</button
           >

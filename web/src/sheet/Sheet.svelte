@@ -5,6 +5,7 @@
   import type { Project } from "../project/project.svelte";
   import Bought from "./Bought.svelte";
   import Checklist from "./Checklist.svelte";
+  import UsedFor from "./UsedFor.svelte";
   import Measures from "./Measures.svelte";
   import StepFinder from "./StepFinder.svelte";
   import StepLine from "./StepLine.svelte";
@@ -249,6 +250,7 @@
       </p>
       <Bought {project} {part} {spec} />
     </section>
+    <UsedFor {project} />
     <Checklist {project} />
   {/if}
 </div>
