@@ -126,8 +126,8 @@
               >● nothing to stop for</span
             >{/if}
         </button>
-        {#if lit && read}<span class="ml-2 text-soft">{read}</span>{/if}
-        {#if touch && lit}
+        {#if touch || (lit && read)}<span class="ml-2 text-soft">{read}</span>{/if}
+        {#if touch}
           <button class="word-button ml-2" onclick={() => standOn(touch!)}
             >stand it on this face</button
           >

@@ -4,6 +4,7 @@
   let { project }: { project: Project } = $props();
 
   const use = $derived(project.document.use);
+  const NOTHING = { toy: false, food: false, load: false };
   const SORTS = [
     { key: "toy", word: "a toy for small children" },
     { key: "food", word: "touches food" },
@@ -17,7 +18,7 @@
 
   function tick(key: "toy" | "food" | "load", on: boolean, word: string) {
     project.change(on ? word : `not ${word}`, (document) => {
-      document.use = { ...document.use, [key]: on };
+      document.use = { ...NOTHING, ...document.use, [key]: on };
     });
   }
 
@@ -28,7 +29,7 @@
       value !== null && !(value >= -60 && value <= 400) ? "a temperature from -60 to 400 °C" : "";
     if (wrong) return;
     project.change(value === null ? "no warmth to bear" : `bears ${value} °C`, (document) => {
-      document.use = { ...document.use, warm_c: value };
+      document.use = { ...NOTHING, ...document.use, warm_c: value };
     });
   }
 </script>
