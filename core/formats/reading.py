@@ -15,6 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from core.errors import FormatError
+from core.solids.rows import distinct_rows
 
 LARGEST_BYTES = 220_000_000
 MOST_UNPACKED = 600_000_000
@@ -77,9 +78,8 @@ def _checked(raw: RawMesh, name: str, scale: float) -> RawMesh:
     if np.abs(vertices).max() > LARGEST_MM:
         raise FormatError(f"{name} is more than a kilometre across", remedy="check its units")
     # the same point written several times is one point
-    rounded = np.round(vertices, 6)
-    points, same = np.unique(rounded, axis=0, return_inverse=True)
-    return RawMesh(points, same.reshape(-1)[triangles], raw.names, raw.notes)
+    first, same = distinct_rows(np.round(vertices * 1e6).astype(np.int64))
+    return RawMesh(np.round(vertices[first], 6), same[triangles], raw.names, raw.notes)
 
 
 def _stl(data: bytes, name: str) -> RawMesh:

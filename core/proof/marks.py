@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 
 from core.proof.layers import LayerTest, Unsupported
 from core.proof.slots import slots_at
-from core.proof.walls import OPPOSITE, cast
+from core.proof.walls import OPPOSITE, Rays
 from core.solids import TriangleMesh
 
 KINDS = ("wall", "slot", "overhang")
@@ -93,9 +93,10 @@ def mark_surface(
     middle = corners.mean(axis=1)
     crosses = np.cross(whole[:, 1] - whole[:, 0], whole[:, 2] - whole[:, 0])
     normals = (crosses / np.maximum(np.linalg.norm(crosses, axis=1), 1e-30)[:, None])[owner]
-    inward, facing = cast(mesh, middle, -normals)
+    rays = Rays(mesh)
+    inward, facing = rays.cast(middle, -normals)
     walls = np.where(facing > -OPPOSITE, inward, np.inf)
-    slots = slots_at(mesh, middle, normals)
+    slots = slots_at(rays, middle, normals)
     stop, weak = wall_limits_mm
     levels = {
         "wall": np.where(walls < stop, 3, np.where(walls < weak, 2, 0)),

@@ -15,6 +15,8 @@ from numpy.typing import NDArray
 from scipy.sparse import coo_matrix
 from scipy.sparse.csgraph import connected_components
 
+from core.solids.rows import distinct_rows
+
 Points = NDArray[np.float64]
 Triangles = NDArray[np.int64]
 SAMPLED = 20_000
@@ -82,9 +84,9 @@ def find_faults(vertices: Points, triangles: Triangles) -> Faults:
     degenerate = int((~distinct | (area < 1e-12)).sum())
     faces = triangles[distinct]
     ordered = np.sort(faces, axis=1)
-    _, first = np.unique(ordered, axis=0, return_index=True)
+    first, _ = distinct_rows(ordered)
     doubled = len(faces) - len(first)
-    faces = faces[np.sort(first)]
+    faces = faces[first]
     half = np.concatenate([faces[:, [0, 1]], faces[:, [1, 2]], faces[:, [2, 0]]])
     size = len(vertices)
     low, high = half.min(axis=1), half.max(axis=1)

@@ -10,7 +10,7 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from core.proof.walls import OPPOSITE, Walls, cast, spread_points
+from core.proof.walls import OPPOSITE, Rays, Walls, spread_points
 from core.solids import TriangleMesh
 
 WIDEST_MM = 25.0  # wider gaps are room, not slots
@@ -19,24 +19,24 @@ BREADTH_MM = 0.8
 Points = NDArray[np.float64]
 
 
-def measure_slots(mesh: TriangleMesh, spacing_mm: float = 1.0) -> Walls:
+def measure_slots(mesh: TriangleMesh, spacing_mm: float = 1.0, rays: Rays | None = None) -> Walls:
     """The air outside every sample point up to the face opposite. O(rays · log triangles)."""
     points, triangle, normals = spread_points(mesh, spacing_mm)
-    return Walls(points, triangle, slots_at(mesh, points, normals))
+    return Walls(points, triangle, slots_at(rays or Rays(mesh), points, normals))
 
 
-def slots_at(mesh: TriangleMesh, points: Points, normals: Points) -> Points:
+def slots_at(rays: Rays, points: Points, normals: Points) -> Points:
     """The width of the slot outside points (n, 3) of a surface, mm; nan where there is none."""
-    reached, facing = cast(mesh, points, normals)
+    reached, facing = rays.cast(points, normals)
     slot = np.where((facing < OPPOSITE) & (reached < WIDEST_MM), reached, np.nan)
     narrow = np.flatnonzero(slot < NARROW_MM)
     if len(narrow):
-        crevice = _tapers(mesh, points[narrow], normals[narrow], slot[narrow])
+        crevice = _tapers(rays, points[narrow], normals[narrow], slot[narrow])
         slot[narrow[crevice]] = np.nan
     return slot
 
 
-def _tapers(mesh: TriangleMesh, points: Points, normals: Points, slot: Points) -> NDArray[np.bool_]:
+def _tapers(rays: Rays, points: Points, normals: Points, slot: Points) -> NDArray[np.bool_]:
     """Whether a gap closes within two lines, looked for on all four sides."""
     aside = np.where(np.abs(normals[:, :1]) < 0.9, [[1.0, 0.0, 0.0]], [[0.0, 1.0, 0.0]])
     one = np.cross(normals, aside)
@@ -45,18 +45,18 @@ def _tapers(mesh: TriangleMesh, points: Points, normals: Points, slot: Points) -
     middle = points + normals * slot[:, None] / 2
     closes = np.zeros(len(points), dtype=bool)
     for way in (one * BREADTH_MM, other * BREADTH_MM, one * BREADTH_MM / 2, other * BREADTH_MM / 2):
-        sides = [_gap_at(mesh, middle + sign * way, normals) for sign in (1, -1)]
+        sides = [_gap_at(rays, middle + sign * way, normals) for sign in (1, -1)]
         closes |= np.minimum(*sides) < slot / 2
         # on past the line where two faces touch, the gap opens again on the other side
         closes |= (np.minimum(*sides) > 1.2 * slot) & (np.maximum(*sides) < NARROW_MM)
     return closes
 
 
-def _gap_at(mesh: TriangleMesh, points: Points, normals: Points) -> Points:
+def _gap_at(rays: Rays, points: Points, normals: Points) -> Points:
     """The gap across points in the air, mm; nought where a point lies inside the part."""
     wide = np.zeros(len(points))
     for up in (normals, -normals):
-        reached, facing = cast(mesh, points, up)
+        reached, facing = rays.cast(points, up)
         # a face met from behind: the point lies inside
         wide += np.where(facing > 0, np.where(np.isfinite(reached), 0.0, WIDEST_MM), reached)
     return wide

@@ -12,6 +12,7 @@ from scipy.spatial import ConvexHull
 
 RADIUS_MM = 31.7 / 2
 SHALLOW_MM, DEEP_MM = 25.4, 57.1
+LONGEST_MM = float(np.hypot(2 * RADIUS_MM, DEEP_MM)) + 1e-6
 DIRECTIONS = 400
 TURNS = 24
 FLATS = 120  # faces of the hull that are tried as well: a box goes in along its own sides
@@ -26,9 +27,11 @@ def is_small_part(points: Points) -> bool:
     size = np.sort(np.ptp(points, axis=0))
     if float(np.linalg.norm(size)) < SHALLOW_MM:
         return True
+    if float(size[-1]) > LONGEST_MM:
+        return False
     hull = points[ConvexHull(points).vertices]
     # no chord of the part may be longer than the longest of the cylinder
-    if _widest(hull) > np.hypot(2 * RADIUS_MM, DEEP_MM) + 1e-6:
+    if _widest(hull) > LONGEST_MM:
         return False
     flats = np.unique(np.round(ConvexHull(hull).equations[:, :3], 3), axis=0)[:FLATS]
     return any(_fits(hull, way) for way in np.vstack([flats, _directions()]))

@@ -69,31 +69,39 @@ def spread_points(
     return points, triangle, crosses[triangle] / double[triangle, None]
 
 
-def cast(
-    mesh: TriangleMesh, points: NDArray[np.float64], ways: NDArray[np.float64]
-) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-    """Rays from points along ways, begun just off the surface they leave.
+class Rays:
+    """A mesh that rays can be sent through, as often as need be; built in O(n log n)."""
 
-    Returns:
-        How far each goes in mm (inf where it meets nothing), and the cosine between its way and
-        the outward normal of what it meets, as seen from the face it left.
-    """
-    scene = rtcore_scene.EmbreeScene()
-    EmbreeMesh(scene, mesh.corners.astype(np.float32))
-    origins = (points + ways * START_MM).astype(np.float32)
-    hits = scene.run(origins, ways.astype(np.float32), output=True)
-    hit = np.asarray(hits["primID"]) >= 0
-    reached = np.where(hit, np.asarray(hits["tfar"], dtype=np.float64) + START_MM, np.inf)
-    far = np.asarray(hits["Ng"], dtype=np.float64)
-    size = np.sqrt(np.einsum("ij,ij->i", far, far))
-    facing = np.einsum("ij,ij->i", far, ways) / np.maximum(size, 1e-30)
-    return reached, np.where(hit, facing, 1.0)
+    def __init__(self, mesh: TriangleMesh) -> None:
+        self.mesh = mesh
+        self._scene = rtcore_scene.EmbreeScene()
+        EmbreeMesh(self._scene, mesh.corners.astype(np.float32))
+
+    def cast(
+        self, points: NDArray[np.float64], ways: NDArray[np.float64]
+    ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+        """Rays from points (n, 3) along ways (n, 3), begun just off the surface they leave.
+
+        Returns:
+            How far each goes in mm (inf where it meets nothing), and the cosine between its way
+            and the outward normal of what it meets, as seen from the face it left.
+        """
+        origins = (points + ways * START_MM).astype(np.float32)
+        hits = self._scene.run(origins, ways.astype(np.float32), output=True)
+        hit = np.asarray(hits["primID"]) >= 0
+        reached = np.where(hit, np.asarray(hits["tfar"], dtype=np.float64) + START_MM, np.inf)
+        far = np.asarray(hits["Ng"], dtype=np.float64)
+        size = np.sqrt(np.einsum("ij,ij->i", far, far))
+        facing = np.einsum("ij,ij->i", far, ways) / np.maximum(size, 1e-30)
+        return reached, np.where(hit, facing, 1.0)
 
 
-def measure_walls(mesh: TriangleMesh, spacing_mm: float = SPACING_MM) -> Walls:
+def measure_walls(
+    mesh: TriangleMesh, spacing_mm: float = SPACING_MM, rays: Rays | None = None
+) -> Walls:
     """The wall behind every sample point. O(rays · log triangles)."""
     points, triangle, normals = spread_points(mesh, spacing_mm)
-    reached, facing = cast(mesh, points, -normals)
+    reached, facing = (rays or Rays(mesh)).cast(points, -normals)
     # going in, the face opposite looks the way the ray goes
     thickness = np.where((facing > -OPPOSITE) & np.isfinite(reached), reached, np.nan)
     return Walls(points, triangle, thickness)

@@ -23,7 +23,7 @@ from core.proof.setting import Setting
 from core.proof.slots import measure_slots
 from core.proof.small_part import is_small_part
 from core.proof.stances import rank_stances
-from core.proof.walls import Walls, measure_walls
+from core.proof.walls import Rays, Walls, measure_walls
 from core.report.judging import (
     LINES_STOP,
     LINES_WARN,
@@ -91,7 +91,8 @@ def check_mesh(raw: RawMesh, name: str, process: Process, stance: str = "as-is")
         standing = solid.transform(np.column_stack([turn, [0.0, 0.0, -low]]))
         layers = test_layers(standing, process.layer_mm, process.overhang_limit_deg)
     bed = check_bed(stood.vertices, process.bed_mm)
-    walls, slots = measure_walls(mesh), measure_slots(mesh)
+    rays = Rays(mesh)
+    walls, slots = measure_walls(mesh, rays=rays), measure_slots(mesh, rays=rays)
     stuff = material(process.material)
     small = is_small_part(mesh.vertices)
     findings = _findings(

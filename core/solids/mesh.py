@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -28,7 +29,7 @@ class TriangleMesh:
     face_index: NDArray[np.int32]
     faces: tuple[tuple[str, str], ...]
 
-    @property
+    @cached_property
     def corners(self) -> NDArray[np.float64]:
         """Triangle corners, (m, 3, 3) mm."""
         return self.vertices[self.triangles]

@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 
 from core.errors import BuildError
 from core.solids.body import Body, Source
+from core.solids.rows import distinct_rows
 from core.solids.stack import close_mesh
 
 Points3 = NDArray[np.float64]
@@ -81,7 +82,7 @@ def _weld(
 ) -> tuple[Points3, NDArray[np.int64], NDArray[np.int64]]:
     """Points of neighbouring stations that coincide made one: the axis of a turned part."""
     rounded = np.round(points / WELD_MM).astype(np.int64)
-    _, first, same = np.unique(rounded, axis=0, return_index=True, return_inverse=True)
-    mesh = same.reshape(-1)[triangles]
+    first, same = distinct_rows(rounded)
+    mesh = same[triangles]
     kept = (mesh[:, 0] != mesh[:, 1]) & (mesh[:, 1] != mesh[:, 2]) & (mesh[:, 2] != mesh[:, 0])
     return points[first], mesh[kept], labels[kept]
