@@ -35,7 +35,8 @@ WSGI_APPLICATION = "config.wsgi.application"
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
-        "NAME": VAR / "workshop.sqlite3",
+        # a job's process is told which books its server keeps
+        "NAME": os.environ.get("FAIRHINGE_BOOKS", VAR / "workshop.sqlite3"),
         "TEST": {"NAME": VAR / "test.sqlite3"},
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",

@@ -13,3 +13,7 @@ class WorkshopConfig(AppConfig):
     def ready(self) -> None:
         # documents may name meshes from here on
         import workshop.meshes  # noqa: F401
+        from core.project.cache import MEASURED
+        from workshop.costly import Costly
+
+        MEASURED.store = Costly()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
@@ -15,7 +16,7 @@ from core.proof.mending import find_faults, mend
 from core.solids.imported import Points, Triangles, find_meshes_with, keep_mesh
 from workshop.models import MeshFile
 
-MOST_TRIANGLES = 300_000
+MOST_TRIANGLES = 2_000_000
 
 
 @dataclass(frozen=True)
@@ -28,12 +29,18 @@ class BroughtIn:
     document: Document | None
 
 
-def bring_in(data: bytes, name: str, units: str, mending: bool) -> BroughtIn:
+def bring_in(
+    data: bytes, name: str, units: str, mending: bool, tell: Callable[[str], None] = lambda _: None
+) -> BroughtIn:
     """Reads a mesh; an unsound one is only described unless it is to be mended.
+
+    Args:
+        tell: told what is being done.
 
     Raises:
         FormatError: no mesh, or more triangles than a desk can work with.
     """
+    tell("reading")
     raw = read_mesh(data, name, units)
     if len(raw.triangles) > MOST_TRIANGLES:
         raise FormatError(
@@ -41,9 +48,11 @@ def bring_in(data: bytes, name: str, units: str, mending: bool) -> BroughtIn:
             remedy=f"./fairhinge check {name} proves it on the command line",
         )
     vertices, triangles = raw.vertices, raw.triangles
+    tell("looking for faults")
     before = find_faults(vertices, triangles)
     after = before
     if mending and not before.sound:
+        tell("mending")
         vertices, triangles = mend(vertices, triangles)
         after = find_faults(vertices, triangles)
     document = None

@@ -56,6 +56,29 @@ class MeshFile(models.Model):
         return self.name
 
 
+class Job(models.Model):
+    """Long work, done in a process of its own: a large mesh brought in and proved."""
+
+    WAITING, WORKING, DONE, FAILED, CANCELLED = "waiting", "working", "done", "failed", "cancelled"
+
+    name = models.CharField(max_length=200)
+    units = models.CharField(max_length=4, default="mm")
+    mend = models.BooleanField(default=False)
+    data = models.BinaryField()
+    state = models.CharField(max_length=10, default=WAITING)
+    progress = models.FloatField(default=0.0)
+    words = models.CharField(max_length=400, default="waiting its turn")
+    faults = models.JSONField(default=list)
+    project = models.ForeignKey(Project, null=True, on_delete=models.SET_NULL)
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("created",)
+
+    def __str__(self) -> str:
+        return f"{self.name}: {self.state}"
+
+
 class Loaded(models.Model):
     """Something loaded once and not again: the demo projects, which a maker may delete."""
 

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import hashlib
 import threading
+import time
 from collections import OrderedDict
 from collections.abc import Callable
-from typing import Any, TypeVar
+from typing import Any, Protocol, TypeVar
 
 T = TypeVar("T")
 
@@ -16,8 +17,21 @@ def content_key(*parts: object) -> str:
     return hashlib.blake2b(repr(parts).encode(), digest_size=16).hexdigest()
 
 
+COSTLY_S = 3.0  # what took longer to make is worth writing down, where somewhere is given
+
+
+class Store(Protocol):
+    """Somewhere values outlive the process."""
+
+    def get(self, key: str) -> Any | None: ...
+
+    def put(self, key: str, value: Any) -> None: ...
+
+
 class ContentCache:
     """A thread-safe least-recently-used cache. Values must be immutable."""
+
+    store: Store | None = None
 
     def __init__(self, most: int) -> None:
         self._most = most
@@ -30,7 +44,14 @@ class ContentCache:
             if key in self._kept:
                 self._kept.move_to_end(key)
                 return self._kept[key]  # type: ignore[no-any-return]
-        made = make()
+        kept = self.store.get(key) if self.store else None
+        if kept is None:
+            began = time.perf_counter()
+            made = make()
+            if self.store and time.perf_counter() - began > COSTLY_S:
+                self.store.put(key, made)
+        else:
+            made = kept
         with self._lock:
             self._kept[key] = made
             while len(self._kept) > self._most:

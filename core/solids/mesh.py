@@ -34,6 +34,10 @@ class TriangleMesh:
         """Triangle corners, (m, 3, 3) mm."""
         return self.vertices[self.triangles]
 
+    def __getstate__(self) -> dict[str, object]:
+        """What is worth writing down: what was worked out from it is left out."""
+        return {name: value for name, value in self.__dict__.items() if name != "corners"}
+
     def steps(self) -> tuple[list[str], NDArray[np.int32]]:
         """The step ids present and, per triangle, which of them made it."""
         ids = list(dict.fromkeys(step for step, _ in self.faces))

@@ -4,6 +4,7 @@ Map
     shapes      what goes in and out besides reports
     projects    the shelf, one project, saving, undo, redo, remedies
     files       meshes for the screen, exports, the document
+    work        long work: what is under way, cancelled, mended
     catalogue   kinds of step, outline and fit, with their fields; starters
 """
 
@@ -13,13 +14,14 @@ from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 
 from core.errors import CoreError
-from workshop.api import catalogue, files, projects
+from workshop.api import catalogue, files, projects, work
 from workshop.keeping import Stale
-from workshop.models import Project
+from workshop.models import Job, Project
 
 api = NinjaAPI(title="Fair Hinge", version="1", urls_namespace="api")
 api.add_router("", projects.router)
 api.add_router("", files.router)
+api.add_router("", work.router)
 api.add_router("", catalogue.router)
 
 
@@ -46,3 +48,8 @@ def _stale(request: HttpRequest, error: Stale) -> HttpResponse:
 @api.exception_handler(Project.DoesNotExist)
 def _gone(request: HttpRequest, error: Project.DoesNotExist) -> HttpResponse:
     return api.create_response(request, {"message": "there is no such project"}, status=404)
+
+
+@api.exception_handler(Job.DoesNotExist)
+def _no_job(request: HttpRequest, error: Job.DoesNotExist) -> HttpResponse:
+    return api.create_response(request, {"message": "this work is no longer known"}, status=404)

@@ -12,7 +12,7 @@ from core.formats.export import export_part, export_together
 from core.formats.reading import UNIT_MM
 from core.formats.tracing import read_drawing
 from core.project.document import write_document
-from workshop import keeping
+from workshop import jobs, keeping
 from workshop.answers import packed_marks, packed_mesh, solution_of
 from workshop.api.shapes import MeshAnswer, MeshIn, Refusal, Traced
 from workshop.meshes import bring_in
@@ -91,7 +91,11 @@ def bring_in_mesh(request: HttpRequest, file: File[UploadedFile], given: Form[Me
     """A mesh brought in as a project of its own; one that is not sound is only described."""
     if given.units not in UNIT_MM:
         raise FormatError(f"'{given.units}' is no unit here", remedy="one of " + ", ".join(UNIT_MM))
-    found = bring_in(file.read(), file.name or "the mesh", given.units, given.mend)
+    name, data = file.name or "the mesh", file.read()
+    if len(data) > jobs.LONG_BYTES:
+        job = jobs.queue_mesh(data, name, given.units, given.mend)
+        return MeshAnswer(project=None, job=job.id, triangles=0, faults=[], left=[])
+    found = bring_in(data, name, given.units, given.mend)
     project = keeping.create(found.document, "brought in") if found.document else None
     return MeshAnswer(
         project=project.id if project else None,

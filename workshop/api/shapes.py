@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Any
+from typing import Any, Literal
 
 from ninja import Field, Schema
 
@@ -125,12 +125,27 @@ class MeshIn(Schema):
 
 
 class MeshAnswer(Schema):
-    """A mesh as read; ``project`` is the new one, or None while it is not sound."""
+    """A mesh as read; ``project`` is the new one, or None while it is not sound. A large one is
+    read by a job."""
 
     project: int | None
+    job: int | None = None
     triangles: int
     faults: list[str]
     left: list[str]
+
+
+class JobView(Schema):
+    """Long work: how far it is, from 0 to 1, what it is doing, and what came of it."""
+
+    id: int
+    name: str
+    state: Literal["waiting", "working", "done", "failed", "cancelled"]
+    progress: float
+    words: str
+    faults: list[str]
+    mended: bool
+    project: int | None
 
 
 class Preview(Schema):

@@ -29,6 +29,7 @@ export type StanceView = Schemas["StanceView"];
 export type MeshAnswer = Schemas["MeshAnswer"];
 export type MarksView = Schemas["MarksView"];
 export type BedsView = Schemas["BedsView"];
+export type JobView = Schemas["JobView"];
 export type MotionReport = Schemas["MotionReport"];
 export type Severity = FindingView["severity"];
 
@@ -166,6 +167,10 @@ export const server = {
     form.append("mend", String(mend));
     return ask<MeshAnswer>("POST", at("/api/meshes", {}), form);
   },
+  jobs: () => ask<JobView[]>("GET", at("/api/jobs", {})),
+  cancelJob: (id: number) => ask<JobView>("POST", at("/api/jobs/{job_id}/cancel", { job_id: id })),
+  mendJob: (id: number) => ask<JobView>("POST", at("/api/jobs/{job_id}/mend", { job_id: id })),
+  putJobAway: (id: number) => ask<void>("DELETE", at("/api/jobs/{job_id}", { job_id: id })),
   trace: async (file: File) => {
     const form = new FormData();
     form.append("file", file);

@@ -2,6 +2,9 @@
   import { Refused, server, type MeshAnswer } from "../api/client";
   import { address } from "../route.svelte";
 
+  /** Told when a mesh is so large that it is brought in by long work. */
+  let { onqueued }: { onqueued: () => void } = $props();
+
   const SAYS_UNIT = /\.(3mf|glb)$/i;
   let file = $state<File | null>(null);
   let units = $state("mm");
@@ -23,6 +26,12 @@
     refused = "";
     try {
       answer = await server.bringMesh(file, units, mend);
+      if (answer.job !== null && answer.job !== undefined) {
+        file = answer = null;
+        busy = false;
+        onqueued();
+        return;
+      }
       if (answer.project !== null && answer.project !== undefined && !answer.faults.length)
         address.go(`/p/${answer.project}`);
     } catch (problem) {

@@ -6,8 +6,10 @@
   import { INK, SHAPE } from "../ui/severity";
   import ThemeSwitch from "../ui/ThemeSwitch.svelte";
   import BringMesh from "./BringMesh.svelte";
+  import Work from "./Work.svelte";
   import Picture from "./Picture.svelte";
 
+  let work = $state<Work | null>(null);
   let items = $state<ShelfItem[] | null>(null);
   let catalogue = $state<Catalogue | null>(null);
   let trouble = $state("");
@@ -79,6 +81,7 @@
         <button class="plain-button mt-3" onclick={load}>Try again</button>
       </div>
     {:else}
+      <Work bind:this={work} ondone={load} />
       <section aria-labelledby="shelf-title">
         <h2 id="shelf-title" class="mb-3 text-small text-soft">On the shelf</h2>
         {#if items === null}
@@ -133,7 +136,7 @@
             <span class="block text-small text-soft">that was taken away as json</span>
             <input type="file" accept=".json,application/json" class="sr-only" onchange={bringIn} />
           </label>
-          <BringMesh />
+          <BringMesh onqueued={() => work?.look()} />
         </div>
         {#if refused}<p class="mt-3 text-brick" role="alert">■ {refused}</p>{/if}
       </section>

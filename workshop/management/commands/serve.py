@@ -8,6 +8,7 @@ from django.core.management.base import BaseCommand, CommandParser
 from waitress import serve
 
 from config.wsgi import application
+from workshop import jobs
 
 
 class Command(BaseCommand):
@@ -21,6 +22,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         host, port = options["host"], options["port"]
+        jobs.resume()
         self.stdout.write(f"Fair Hinge is at http://{host}:{port}")
         self.stdout.flush()
         serve(application, host=host, port=port, threads=6, ident="")

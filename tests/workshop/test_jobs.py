@@ -1,0 +1,124 @@
+"""Long work in processes of its own: done, found unsound, mended, stopped, taken up again."""
+
+from __future__ import annotations
+
+import io
+import time
+from collections.abc import Callable, Iterator
+
+import numpy as np
+import pytest
+import trimesh
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import Client
+
+from workshop import jobs
+from workshop.costly import Costly
+from workshop.models import Job, Project
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+
+@pytest.fixture(autouse=True)
+def everything_is_long(monkeypatch: pytest.MonkeyPatch) -> Iterator[None]:
+    """Even small meshes are long work; a test ends when what it began has ended."""
+    under_way: list[int] = []
+    run = jobs._run
+
+    def minded(job_id: int, books: str) -> None:
+        under_way.append(job_id)
+        try:
+            run(job_id, books)
+        finally:
+            under_way.remove(job_id)
+
+    monkeypatch.setattr(jobs, "LONG_BYTES", 0)
+    monkeypatch.setattr(jobs, "_run", minded)
+    yield
+    until(lambda: not under_way)
+
+
+def stl(mesh: trimesh.Trimesh) -> bytes:
+    out = io.BytesIO()
+    mesh.export(out, file_type="stl")
+    return out.getvalue()
+
+
+def open_box() -> trimesh.Trimesh:
+    box = trimesh.creation.box((20, 20, 20))
+    return trimesh.Trimesh(box.vertices, box.faces[1:], process=False)
+
+
+def bring(data: bytes, name: str = "box.stl") -> int:
+    answer = Client().post(
+        "/api/meshes", {"file": SimpleUploadedFile(name, data), "units": "mm", "mend": "false"}
+    )
+    assert answer.status_code == 200, answer.content
+    return int(answer.json()["job"])
+
+
+def until(condition: Callable[[], bool]) -> None:
+    for _ in range(600):
+        if condition():
+            return
+        time.sleep(0.05)
+    raise AssertionError("it did not come about in 30 s")
+
+
+def over(job: int) -> dict[str, object]:
+    until(lambda: Job.objects.get(id=job).state in jobs.OVER)
+    return next(one for one in Client().get("/api/jobs").json() if one["id"] == job)
+
+
+def test_a_sound_mesh_is_proved_and_kept_as_a_project() -> None:
+    done = over(bring(stl(trimesh.creation.box((20, 30, 40)))))
+    assert done["state"] == "done" and done["progress"] == 1
+    report = Client().get(f"/api/projects/{done['project']}").json()["report"]
+    assert report["parts"][0]["volume_mm3"] == pytest.approx(24_000)
+    assert bytes(Job.objects.get(id=done["id"]).data) == b""  # the mesh itself is kept elsewhere
+
+
+def test_an_unsound_mesh_is_described_then_mended_on_request() -> None:
+    told = over(bring(stl(open_box())))
+    assert told["project"] is None and "hole" in " ".join(told["faults"])  # type: ignore[arg-type]
+    Client().post(f"/api/jobs/{told['id']}/mend")
+    mended = over(int(str(told["id"])))
+    assert mended["project"] is not None and mended["faults"] == []
+
+
+def test_rubbish_says_what_is_wrong_with_it() -> None:
+    failed = over(bring(b"solid nothing\nendsolid nothing\n"))
+    assert failed["state"] == "failed" and "box.stl" in str(failed["words"])
+    assert Client().delete(f"/api/jobs/{failed['id']}").status_code == 204
+    assert Client().get("/api/jobs").json() == []
+
+
+def test_stopped_work_ends_and_makes_no_project() -> None:
+    large = trimesh.creation.icosphere(subdivisions=7, radius=30)
+    before = Project.objects.count()
+    job = bring(stl(large), "ball.stl")
+    until(lambda: Job.objects.get(id=job).state == Job.WORKING)
+    assert Client().post(f"/api/jobs/{job}/cancel").json()["state"] == "cancelled"
+    # the next one gets its turn, so the stopped one's process is gone
+    next_one = over(bring(stl(trimesh.creation.box((5, 5, 5)))))
+    assert next_one["state"] == "done"
+    assert Job.objects.get(id=job).state == Job.CANCELLED
+    assert Project.objects.count() == before + 1
+
+
+def test_work_under_way_when_the_server_stopped_is_begun_again() -> None:
+    job = Job.objects.create(
+        name="box.stl", data=stl(trimesh.creation.box((8, 8, 8))), state=Job.WORKING, progress=0.5
+    )
+    jobs.resume()
+    assert over(job.id)["project"] is not None
+
+
+def test_costly_values_are_found_again_and_broken_files_are_not() -> None:
+    kept = Costly()
+    kept.put("abc", {"points": np.arange(5)})
+    found = Costly().get("abc")
+    assert found is not None and (found["points"] == np.arange(5)).all()
+    assert kept.get("unknown") is None
+    (kept._folder / "abc").write_bytes(b"cut short")
+    assert kept.get("abc") is None and not (kept._folder / "abc").exists()
