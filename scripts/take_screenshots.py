@@ -125,6 +125,23 @@ def stances(walker: Walker) -> None:
     walker.until(lambda: len(walker.all("main li img")) >= 6)
 
 
+def checked(walker: Walker) -> None:
+    walker.open("Hook tin")
+    walker.drawn()
+    walker.saying("checked", "[role=radio]").click()
+    walker.see("two lines")
+    walker.until(lambda: walker.one('[aria-label="stage"] canvas').get_attribute("data-hatched"))
+    walker.click('[data-reading="overhang"]')
+    walker.see("stands out over air, up to")
+
+
+def plan(walker: Walker) -> None:
+    walker.open("Pump")
+    walker.press("on the bed")
+    walker.saying("all on the bed", "[role=radio]").click()
+    walker.see("one bed")
+
+
 def layers(walker: Walker) -> None:
     walker.open("Drawbridge")
     walker.press("on the bed")
@@ -152,6 +169,8 @@ VIEWS: dict[str, Callable[[Walker], None]] = {
     "desk-outline": outlined,
     "bed-stances": stances,
     "bed-layers": layers,
+    "bed-plan": plan,
+    "desk-checked": checked,
     "desk-night": night,
 }
 

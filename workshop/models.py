@@ -69,7 +69,7 @@ class Job(models.Model):
     progress = models.FloatField(default=0.0)
     words = models.CharField(max_length=400, default="waiting its turn")
     faults = models.JSONField(default=list)
-    project = models.ForeignKey(Project, null=True, on_delete=models.SET_NULL)
+    project = models.ForeignKey(Project, null=True, on_delete=models.CASCADE)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:

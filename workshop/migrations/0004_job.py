@@ -24,7 +24,7 @@ class Migration(migrations.Migration):
                 ('words', models.CharField(default='waiting its turn', max_length=400)),
                 ('faults', models.JSONField(default=list)),
                 ('created', models.DateTimeField(auto_now_add=True)),
-                ('project', models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, to='workshop.project')),
+                ('project', models.ForeignKey(null=True, on_delete=django.db.models.deletion.CASCADE, to='workshop.project')),
             ],
             options={
                 'ordering': ('created',),

@@ -136,7 +136,7 @@
             <span class="block text-small text-soft">that was taken away as json</span>
             <input type="file" accept=".json,application/json" class="sr-only" onchange={bringIn} />
           </label>
-          <BringMesh onqueued={() => work?.look()} />
+          <BringMesh onqueued={() => work?.queued()} />
         </div>
         {#if refused}<p class="mt-3 text-brick" role="alert">■ {refused}</p>{/if}
       </section>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onMount } from "svelte";
+  import { onMount, tick } from "svelte";
   import { server, type JobView } from "../api/client";
   import { inPlace } from "../route.svelte";
 
@@ -9,9 +9,17 @@
   const LOOK_MS = 500;
   let jobs = $state.raw<JobView[]>([]);
   let timer = 0;
+  let section = $state<HTMLElement | null>(null);
   const busy = (job: JobView) => job.state === "waiting" || job.state === "working";
 
-  export async function look() {
+  /** Something was queued: show it. */
+  export async function queued() {
+    await look();
+    await tick();
+    section?.scrollIntoView({ block: "nearest" });
+  }
+
+  async function look() {
     clearTimeout(timer);
     try {
       const before = jobs.filter(busy).map((job) => job.id);
@@ -34,8 +42,8 @@
 </script>
 
 {#if jobs.length}
-  <section aria-labelledby="work-title" class="mb-8">
-    <h2 id="work-title" class="mb-2 text-small text-soft">Under way</h2>
+  <section aria-labelledby="work-title" class="mb-8" bind:this={section}>
+    <h2 id="work-title" class="mb-2 text-small text-soft">Large meshes brought in</h2>
     <ul>
       {#each jobs as job (job.id)}
         <li class="flex flex-wrap items-baseline gap-x-4 border-b border-dashed border-rule py-2">
