@@ -1,0 +1,84 @@
+"""What the checks found, hatched; a cut read by number; a face stood on; toys; remedies."""
+
+from __future__ import annotations
+
+import pytest
+from selenium.webdriver.common.keys import Keys
+
+from tests.browser.walker import Walker
+from workshop.models import Project
+
+pytestmark = pytest.mark.django_db(transaction=True)
+CANVAS = '[aria-label="stage"] canvas'
+
+
+def test_thin_walls_are_hatched_and_the_legend_says_so(walker: Walker) -> None:
+    walker.open("Hook tin")
+    walker.drawn()
+    plain = walker.picture()
+    walker.saying("checked", "[role=radio]").click()
+    walker.see("wall under 0.90 mm, two lines")
+    walker.until(lambda: walker.one(CANVAS).get_attribute("data-hatched"))
+    walker.until(lambda: walker.picture() != plain)
+    walker.click('[data-reading="overhang"]')
+    walker.press("what would change")
+    walker.see("mm²")
+    walker.press("do it")
+    walker.settled()
+    walker.until(lambda: "each layer carried" in walker.reading("overhang"))
+
+
+def test_a_cut_is_moved_by_number_and_read_where_pressed(walker: Walker) -> None:
+    walker.open("Bait tin")
+    walker.drawn()
+    walker.saying("cut", "[role=radio]").click()
+    place = walker.one('[aria-label="where the cut lies, as a number"]')
+    place.send_keys(Keys.CONTROL, "a")
+    place.send_keys("10", Keys.ENTER)
+    walker.until(lambda: place.get_attribute("value") == "10")
+    walker.one(CANVAS).click()  # the middle of the stage: the air inside the tin
+    walker.see("mm air")
+    side = walker.one('[aria-label="from where the cut is seen"]')
+    side.send_keys("from above")
+    walker.until(lambda: walker.one('[aria-label="where the cut lies, as a number"]'))
+
+
+def test_a_pressed_face_comes_to_lie_on_the_bed(walker: Walker) -> None:
+    walker.open("Bait tin")
+    walker.drawn()
+    walker.one(CANVAS).click()
+    walker.press("stand it on this face")
+    walker.see("stands on")
+    walker.settled()
+    document = Project.objects.get(title="Bait tin").current.document
+    assert document.count('"stance": "bottom"') < 2
+
+
+def test_a_case_meant_as_a_toy_is_told_of_its_hinge(walker: Walker) -> None:
+    walker.open("Tackle case")
+    walker.drawn()
+    walker.saying("What it is for", "summary").click()
+    walker.press("a toy for small children")
+    walker.settled()
+    walker.saying("to look at", "button").click()
+    walker.see("beside the hinge the gap goes from")
+    warm = walker.one('[aria-label="as warm as it gets, °C"]')
+    walker.press("close")
+    warm.send_keys("hot", Keys.ENTER)
+    walker.see("a temperature from -60 to 400")
+
+
+def test_all_parts_lie_on_one_bed_and_own_ways_are_tried(walker: Walker) -> None:
+    walker.open("Tackle case")
+    walker.press("on the bed")
+    walker.saying("all on the bed", "[role=radio]").click()
+    walker.see("Tray + Lid")
+    walker.see("printed assembled")
+    walker.saying("how it stands", "[role=radio]").click()
+    tip = walker.one('[aria-label="tipped forward, degrees"]')
+    tip.send_keys(Keys.CONTROL, "a")
+    tip.send_keys("90")
+    walker.press("try it")
+    walker.see("your own way")
+    tip.send_keys("0000")
+    walker.see("an angle between")
