@@ -32,6 +32,7 @@ class Revision(models.Model):
     parent = models.ForeignKey("self", null=True, on_delete=models.CASCADE, related_name="children")
     document = models.TextField()
     words = models.CharField(max_length=400)
+    name = models.CharField(max_length=80, blank=True)  # given by the maker to find it again
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -86,3 +87,60 @@ class Loaded(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+
+class Process(models.Model):
+    """A process on the bench: a printer, a nozzle, a layer height and a material together.
+
+    ``given`` is what was said of it before anything was printed; what it has been taught follows
+    from its results and prints.
+    """
+
+    name = models.CharField(max_length=120, unique=True)
+    given = models.JSONField()
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("created",)
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Result(models.Model):
+    """What a gauge showed. ``made_up``: by the stand-in printer, not by a machine."""
+
+    process = models.ForeignKey(Process, on_delete=models.CASCADE, related_name="results")
+    gauge = models.CharField(max_length=20)
+    entries = models.JSONField()
+    made_up = models.BooleanField(default=False)
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("created",)
+
+    def __str__(self) -> str:
+        return f"{self.gauge} on {self.process_id}"
+
+
+class Print(models.Model):
+    """One print in the logbook: what was printed, how, and how its fits turned out."""
+
+    project = models.ForeignKey(Project, null=True, on_delete=models.SET_NULL)
+    revision = models.PositiveIntegerField()
+    title = models.CharField(max_length=120)
+    parts = models.JSONField(default=list)
+    process = models.ForeignKey(Process, null=True, on_delete=models.SET_NULL)
+    process_name = models.CharField(max_length=120, blank=True)
+    printed = models.DateField()
+    details = models.JSONField(default=dict)  # stance, layer, mass, time, cost as estimated then
+    outcomes = models.JSONField(default=list)  # per fit: its gap and how it felt
+    notes = models.TextField(blank=True)
+    photo = models.BinaryField(default=b"")
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-printed", "-created")
+
+    def __str__(self) -> str:
+        return f"{self.title} on {self.printed}"

@@ -1,7 +1,7 @@
 """From a designed gap to the gap that comes off the printer, and back from a feel.
 
 Printed gap = designed gap + error of the inner feature - error of the outer one, each normal,
-so the printed gap is normal too: mean g + b_in - b_out, variance s_in² + s_out² + sigma².
+so the printed gap is normal too: mean g + b_in - b_out, variance s_in² + s_out² - 2 cov + sigma².
 """
 
 from __future__ import annotations
@@ -38,7 +38,8 @@ def bias_mm(process: Process) -> float:
 def spread_mm(process: Process) -> float:
     """Standard deviation of the printed gap per side, in mm."""
     errors = process.errors
-    return math.sqrt(errors.inner_sd**2 + errors.outer_sd**2 + errors.sigma**2)
+    apart = errors.inner_sd**2 + errors.outer_sd**2 - 2 * errors.together
+    return math.sqrt(max(apart, 0.0) + errors.sigma**2)
 
 
 def forecast(designed_mm: float, process: Process) -> Forecast:

@@ -22,7 +22,8 @@ class Errors(_Frozen):
     """How printed sizes differ from designed ones, per side in mm, with standard deviations.
 
     ``outer`` > 0: outer walls come out larger. ``inner`` < 0: holes and slots come out smaller.
-    ``sigma`` is the spread from one print to the next.
+    ``sigma`` is the spread from one print to the next. ``together`` is the covariance of outer
+    and inner, mm²: felt results tell only how far they lie apart.
     """
 
     outer: float = 0.03
@@ -30,6 +31,7 @@ class Errors(_Frozen):
     inner: float = -0.05
     inner_sd: float = Field(0.06, ge=0)
     sigma: float = Field(0.04, gt=0)
+    together: float = 0.0
 
 
 class Band(_Frozen):

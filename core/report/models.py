@@ -502,3 +502,46 @@ class Consequence(_View):
     label: str
     before: str
     after: str
+
+
+class Difference(_View):
+    """One thing that differs between two documents; ``-`` where it is not there."""
+
+    what: str
+    before: str
+    after: str
+
+
+class ComparedMaterial(_View):
+    """What everything a project prints would come to in one material."""
+
+    material: str
+    mass_g: float
+    working: str
+    cost: float | None
+    footprint_g: float | None
+    warm_c: float
+    strain_percent: float
+    modulus_mpa: float
+    bends: str
+
+
+class CompareView(_View):
+    """Materials side by side; ``footprint_within`` is a fraction either way."""
+
+    volume_mm3: float
+    filament_m: float
+    seconds: float
+    price_per_kg: float | None
+    material: str
+    footprint_within: float
+    rows: list[ComparedMaterial]
+
+
+class BreakEven(_View):
+    """From how many uses on a lasting thing is better; None where it never is."""
+
+    uses: int | None
+    best: int | None
+    worst: int | None
+    working: str

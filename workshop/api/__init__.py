@@ -4,6 +4,8 @@ Map
     shapes      what goes in and out besides reports
     projects    the shelf, one project, saving, undo, redo, remedies
     files       meshes for the screen, exports, the document
+    bench       processes, gauges, results and what they teach
+    records     history, versions and materials compared, the logbook
     work        long work: what is under way, cancelled, mended
     catalogue   kinds of step, outline and fit, with their fields; starters
 """
@@ -14,7 +16,8 @@ from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 
 from core.errors import CoreError
-from workshop.api import catalogue, files, projects, work
+from workshop import models
+from workshop.api import bench, catalogue, files, projects, records, work
 from workshop.keeping import Stale
 from workshop.models import Job, Project
 
@@ -22,6 +25,8 @@ api = NinjaAPI(title="Fair Hinge", version="1", urls_namespace="api")
 api.add_router("", projects.router)
 api.add_router("", files.router)
 api.add_router("", work.router)
+api.add_router("", bench.router)
+api.add_router("", records.router)
 api.add_router("", catalogue.router)
 
 
@@ -53,3 +58,10 @@ def _gone(request: HttpRequest, error: Project.DoesNotExist) -> HttpResponse:
 @api.exception_handler(Job.DoesNotExist)
 def _no_job(request: HttpRequest, error: Job.DoesNotExist) -> HttpResponse:
     return api.create_response(request, {"message": "this work is no longer known"}, status=404)
+
+
+@api.exception_handler(models.Process.DoesNotExist)
+@api.exception_handler(models.Result.DoesNotExist)
+@api.exception_handler(models.Print.DoesNotExist)
+def _not_on_the_bench(request: HttpRequest, error: Exception) -> HttpResponse:
+    return api.create_response(request, {"message": "this is no longer on the bench"}, status=404)

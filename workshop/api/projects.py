@@ -51,7 +51,8 @@ def _project(project_id: int) -> Project:
     return Project.objects.select_related("current").get(id=project_id)
 
 
-def _opened(project: Project, before: Document | None = None) -> Opened:
+def opened(project: Project, before: Document | None = None) -> Opened:
+    """A project as the screen takes it, with what followed from a change."""
     document = keeping.document_of(project)
     report = report_of(document)
     undo, redo = keeping.neighbours(project)
@@ -87,14 +88,14 @@ def shelf(request: HttpRequest):  # type: ignore[no-untyped-def]
 def new_project(request: HttpRequest, given: NewIn):  # type: ignore[no-untyped-def]
     """A new project from a starter or a document."""
     if given.document is not None:
-        return 201, _opened(keeping.create(from_data(given.document), "brought in"))
-    return 201, _opened(keeping.create(starter_document(given.starter or "empty"), "started"))
+        return 201, opened(keeping.create(from_data(given.document), "brought in"))
+    return 201, opened(keeping.create(starter_document(given.starter or "empty"), "started"))
 
 
 @router.get("/projects/{project_id}", response={200: Opened, 404: Refusal})
 def open_project(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
     """A project with its report."""
-    return _opened(_project(project_id))
+    return opened(_project(project_id))
 
 
 @router.put(
@@ -105,21 +106,21 @@ def save_project(request: HttpRequest, project_id: int, given: SaveIn):  # type:
     document = from_data(given.document)
     before = keeping.document_of(_project(project_id))
     report_of(document)  # worked out before the books are locked
-    return _opened(keeping.save(project_id, given.version, document, given.words), before)
+    return opened(keeping.save(project_id, given.version, document, given.words), before)
 
 
 @router.post("/projects/{project_id}/undo", response={200: Opened, 404: Refusal, 409: Refusal})
 def undo(request: HttpRequest, project_id: int, given: VersionIn):  # type: ignore[no-untyped-def]
     """Takes the last change back."""
     before = keeping.document_of(_project(project_id))
-    return _opened(keeping.step_back(project_id, given.version), before)
+    return opened(keeping.step_back(project_id, given.version), before)
 
 
 @router.post("/projects/{project_id}/redo", response={200: Opened, 404: Refusal, 409: Refusal})
 def redo(request: HttpRequest, project_id: int, given: VersionIn):  # type: ignore[no-untyped-def]
     """Brings an undone change back."""
     before = keeping.document_of(_project(project_id))
-    return _opened(keeping.step_forward(project_id, given.version), before)
+    return opened(keeping.step_forward(project_id, given.version), before)
 
 
 @router.get("/projects/{project_id}/fits/{name}/motion", response={200: MotionReport, 404: Refusal})

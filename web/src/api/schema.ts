@@ -4,6 +4,190 @@
  */
 
 export interface paths {
+    "/api/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Processes
+         * @description Every process on the bench, as it is known now.
+         */
+        get: operations["workshop_api_bench_processes"];
+        put?: never;
+        /**
+         * New Process
+         * @description A process put on the bench.
+         */
+        post: operations["workshop_api_bench_new_process"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/results/{result_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Forget
+         * @description A result struck out; what it taught is forgotten.
+         */
+        delete: operations["workshop_api_bench_forget"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/{process_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Process
+         * @description What is said of a process changed; its results stay and are read anew.
+         */
+        put: operations["workshop_api_bench_change_process"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/{process_id}/follows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What Follows
+         * @description What the gaps of every project on a process would become, as it is known now.
+         */
+        get: operations["workshop_api_bench_what_follows"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/{process_id}/gauges/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make
+         * @description A gauge made as a project of its own, to be printed.
+         */
+        post: operations["workshop_api_bench_make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/{process_id}/results": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Enter Result
+         * @description What a result would teach; kept only where asked.
+         */
+        post: operations["workshop_api_bench_enter_result"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/{process_id}/stand-in/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stand In
+         * @description A gauge "printed" and read by stand-ins with a hidden true error; nothing is kept.
+         */
+        post: operations["workshop_api_bench_stand_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/{process_id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take
+         * @description Projects take over what was learnt, each with the reason on record.
+         */
+        post: operations["workshop_api_bench_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/break-even": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Uses
+         * @description From how many uses on the lasting thing is the better one.
+         */
+        post: operations["workshop_api_records_uses"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -98,6 +282,90 @@ export interface paths {
          * @description Mends a mesh that was found unsound, and opens it.
          */
         post: operations["workshop_api_work_mend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Logbook
+         * @description Prints whose title, parts, process, notes or outcome hold some words, newest first.
+         */
+        get: operations["workshop_api_records_logbook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export
+         * @description The whole logbook as a table, a line for each fit of each print.
+         */
+        get: operations["workshop_api_records_export"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/{print_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Strike
+         * @description Strikes a print out; what it taught is forgotten.
+         */
+        delete: operations["workshop_api_records_strike"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/{print_id}/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photo
+         * @description The photo of a print.
+         */
+        get: operations["workshop_api_records_photo"];
+        put?: never;
+        /**
+         * Add Photo
+         * @description A photo put beside a print.
+         */
+        post: operations["workshop_api_records_add_photo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -216,6 +484,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Materials
+         * @description What the project would come to in each material.
+         */
+        get: operations["workshop_api_records_materials"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/document": {
         parameters: {
             query?: never;
@@ -310,6 +598,86 @@ export interface paths {
         get: operations["workshop_api_projects_motion"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History
+         * @description Every change, newest first.
+         */
+        get: operations["workshop_api_records_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/history/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare Versions
+         * @description What differs between two versions.
+         */
+        get: operations["workshop_api_records_compare_versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/history/{number}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Go Back
+         * @description Makes an older version the newest; all that came after it stays in the history.
+         */
+        post: operations["workshop_api_records_go_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/history/{number}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Name Version
+         * @description Gives a version a name.
+         */
+        post: operations["workshop_api_records_name_version"];
         delete?: never;
         options?: never;
         head?: never;
@@ -476,6 +844,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/prints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Print
+         * @description Writes a print into the logbook; how its fits felt teaches its process.
+         */
+        post: operations["workshop_api_records_write_print"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/process": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Choose
+         * @description Makes a project meant for a process of the bench; every number follows.
+         */
+        post: operations["workshop_api_bench_choose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/redo": {
         parameters: {
             query?: never;
@@ -625,6 +1033,35 @@ export interface components {
             too_large: components["schemas"]["TooLarge"][];
         };
         /**
+         * BreakEven
+         * @description From how many uses on a lasting thing is better; None where it never is.
+         */
+        BreakEven: {
+            /** Best */
+            best: number | null;
+            /** Uses */
+            uses: number | null;
+            /** Working */
+            working: string;
+            /** Worst */
+            worst: number | null;
+        };
+        /**
+         * BreakEvenIn
+         * @description Footprints, g CO2e: of the lasting thing, of a throwaway, of each use of the lasting one.
+         */
+        BreakEvenIn: {
+            /**
+             * Each Use
+             * @default 0
+             */
+            each_use: number;
+            /** Lasting */
+            lasting: number;
+            /** Throwaway */
+            throwaway: number;
+        };
+        /**
          * Catalogue
          * @description Everything there is to choose from.
          */
@@ -688,6 +1125,60 @@ export interface components {
             word: string;
         };
         /**
+         * CompareView
+         * @description Materials side by side; ``footprint_within`` is a fraction either way.
+         */
+        CompareView: {
+            /** Filament M */
+            filament_m: number;
+            /** Footprint Within */
+            footprint_within: number;
+            /** Material */
+            material: string;
+            /** Price Per Kg */
+            price_per_kg: number | null;
+            /** Rows */
+            rows: components["schemas"]["ComparedMaterial"][];
+            /** Seconds */
+            seconds: number;
+            /** Volume Mm3 */
+            volume_mm3: number;
+        };
+        /**
+         * Compared
+         * @description Two versions: what differs in the document, and what followed for the parts.
+         */
+        Compared: {
+            /** Consequences */
+            consequences: components["schemas"]["Consequence"][];
+            /** Differences */
+            differences: components["schemas"]["Difference"][];
+        };
+        /**
+         * ComparedMaterial
+         * @description What everything a project prints would come to in one material.
+         */
+        ComparedMaterial: {
+            /** Bends */
+            bends: string;
+            /** Cost */
+            cost: number | null;
+            /** Footprint G */
+            footprint_g: number | null;
+            /** Mass G */
+            mass_g: number;
+            /** Material */
+            material: string;
+            /** Modulus Mpa */
+            modulus_mpa: number;
+            /** Strain Percent */
+            strain_percent: number;
+            /** Warm C */
+            warm_c: number;
+            /** Working */
+            working: string;
+        };
+        /**
          * Consequence
          * @description One thing that followed from an edit.
          */
@@ -710,6 +1201,18 @@ export interface components {
             axis: string;
             /** Section Mm2 */
             section_mm2: number;
+        };
+        /**
+         * Difference
+         * @description One thing that differs between two documents; ``-`` where it is not there.
+         */
+        Difference: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** What */
+            what: string;
         };
         /**
          * Drawing
@@ -772,6 +1275,30 @@ export interface components {
             up_mm: number;
         };
         /**
+         * Entry
+         * @description What one step of a gauge showed.
+         */
+        Entry: {
+            /** Clean */
+            clean?: boolean | null;
+            /** Face */
+            face?: ("outer" | "inner") | null;
+            /** Felt */
+            felt?: string | null;
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /**
+             * Readings
+             * @default []
+             */
+            readings: number[];
+            /** Value */
+            value: number;
+        };
+        /**
          * ErrorView
          * @description Something that could not be worked out or built.
          */
@@ -790,7 +1317,8 @@ export interface components {
          * @description How printed sizes differ from designed ones, per side in mm, with standard deviations.
          *
          *     ``outer`` > 0: outer walls come out larger. ``inner`` < 0: holes and slots come out smaller.
-         *     ``sigma`` is the spread from one print to the next.
+         *     ``sigma`` is the spread from one print to the next. ``together`` is the covariance of outer
+         *     and inner, mm²: felt results tell only how far they lie apart.
          */
         Errors: {
             /**
@@ -817,6 +1345,35 @@ export interface components {
              * Sigma
              * @default 0.04
              */
+            sigma: number;
+            /**
+             * Together
+             * @default 0
+             */
+            together: number;
+        };
+        /**
+         * ErrorsView
+         * @description What is known of the errors, mm per side, with standard deviations.
+         */
+        ErrorsView: {
+            /** Bridge Mm */
+            bridge_mm: number;
+            /** Bridge Sd */
+            bridge_sd: number;
+            /** Inner */
+            inner: number;
+            /** Inner Sd */
+            inner_sd: number;
+            /** Outer */
+            outer: number;
+            /** Outer Sd */
+            outer_sd: number;
+            /** Overhang Deg */
+            overhang_deg: number;
+            /** Overhang Sd */
+            overhang_sd: number;
+            /** Sigma */
             sigma: number;
         };
         /**
@@ -1103,6 +1660,28 @@ export interface components {
             /** Working */
             working: components["schemas"]["WorkingView"][];
         };
+        /**
+         * FollowView
+         * @description What a fit's gap is and would become, and how likely its feel is either way.
+         */
+        FollowView: {
+            /** Chance */
+            chance: number;
+            /** Chance Then */
+            chance_then: number;
+            /** Feel */
+            feel: string;
+            /** Fit */
+            fit: string;
+            /** Gap Mm */
+            gap_mm: number;
+            /** Gap Then Mm */
+            gap_then_mm: number;
+            /** Project */
+            project: number;
+            /** Title */
+            title: string;
+        };
         /** ForecastView */
         ForecastView: {
             /** Chances */
@@ -1141,6 +1720,41 @@ export interface components {
              * @default 0
              */
             y: string;
+        };
+        /**
+         * GaugeStepView
+         * @description One thing to judge or to read.
+         */
+        GaugeStepView: {
+            /** Face */
+            face: string | null;
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * GaugeView
+         * @description A gauge as it would be made now.
+         */
+        GaugeView: {
+            /** Kind */
+            kind: string;
+            /**
+             * Reads
+             * @enum {string}
+             */
+            reads: "feel" | "caliper" | "clean";
+            /** Share */
+            share: number | null;
+            /** Steps */
+            steps: components["schemas"]["GaugeStepView"][];
+            /** Teaches */
+            teaches: string;
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
         };
         /**
          * JobView
@@ -1499,6 +2113,14 @@ export interface components {
             words: string;
         };
         /**
+         * NameIn
+         * @description What a version is called; empty for nothing.
+         */
+        NameIn: {
+            /** Name */
+            name: string;
+        };
+        /**
          * NewIn
          * @description A new project: from a starter, or from a document.
          */
@@ -1535,6 +2157,31 @@ export interface components {
             undo: string | null;
             /** Version */
             version: number;
+        };
+        /**
+         * Outcome
+         * @description How a fit turned out.
+         */
+        Outcome: {
+            /**
+             * Feel
+             * @default
+             */
+            feel: string;
+            /**
+             * Felt
+             * @default
+             */
+            felt: string;
+            /** Fit */
+            fit: string;
+            /** Gap Mm */
+            gap_mm: number;
+            /**
+             * Label
+             * @default
+             */
+            label: string;
         };
         /**
          * OutlineSpec
@@ -1772,6 +2419,64 @@ export interface components {
             edits: components["schemas"]["RemedyEdit"][];
         };
         /**
+         * PrintIn
+         * @description A print to be written into the logbook.
+         */
+        PrintIn: {
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * Outcomes
+             * @default []
+             */
+            outcomes: components["schemas"]["Outcome"][];
+            /** Parts */
+            parts: string[];
+            /**
+             * Printed
+             * Format: date
+             */
+            printed: string;
+        };
+        /**
+         * PrintView
+         * @description A print in the logbook, with what the next one should change.
+         */
+        PrintView: {
+            /** Details */
+            details: {
+                [key: string]: unknown;
+            };
+            /** Id */
+            id: number;
+            /** Notes */
+            notes: string;
+            /** Outcomes */
+            outcomes: components["schemas"]["Outcome"][];
+            /** Parts */
+            parts: string[];
+            /** Photo */
+            photo: boolean;
+            /**
+             * Printed
+             * Format: date
+             */
+            printed: string;
+            /** Process */
+            process: string;
+            /** Project */
+            project: number | null;
+            /** Revision */
+            revision: number;
+            /** Suggestions */
+            suggestions: string[];
+            /** Title */
+            title: string;
+        };
+        /**
          * Process
          * @description A printer, a nozzle, a layer height and a material together.
          */
@@ -1830,6 +2535,52 @@ export interface components {
              */
             printer: string;
             slicing?: components["schemas"]["Slicing"];
+        };
+        /**
+         * ProcessChoice
+         * @description Which process a project is to be meant for.
+         */
+        ProcessChoice: {
+            /** Process */
+            process: number;
+            /** Version */
+            version: number;
+        };
+        /**
+         * ProcessIn
+         * @description A process as its maker describes it.
+         */
+        ProcessIn: {
+            /** Name */
+            name: string;
+            process: components["schemas"]["Process"];
+        };
+        /**
+         * ProcessView
+         * @description A process on the bench.
+         */
+        ProcessView: {
+            before: components["schemas"]["ErrorsView"];
+            /** Felt */
+            felt: string[];
+            /** Gauges */
+            gauges: components["schemas"]["GaugeView"][];
+            given: components["schemas"]["Process"];
+            /** Id */
+            id: number;
+            /** Material */
+            material: {
+                [key: string]: unknown;
+            };
+            /** Name */
+            name: string;
+            now: components["schemas"]["ErrorsView"];
+            /** Prints */
+            prints: number;
+            /** Questions */
+            questions: string[];
+            /** Results */
+            results: components["schemas"]["ResultView"][];
         };
         /**
          * Project
@@ -2000,6 +2751,60 @@ export interface components {
             title: string;
             /** Units */
             units: string;
+        };
+        /**
+         * ResultIn
+         * @description A gauge's result; without ``keep`` it is only tried out.
+         */
+        ResultIn: {
+            /** Entries */
+            entries: components["schemas"]["Entry"][];
+            /** Gauge */
+            gauge: string;
+            /**
+             * Keep
+             * @default false
+             */
+            keep: boolean;
+            /**
+             * Made Up
+             * @default false
+             */
+            made_up: boolean;
+        };
+        /**
+         * ResultView
+         * @description A result that was kept.
+         */
+        ResultView: {
+            /** Entries */
+            entries: number;
+            /** Gauge */
+            gauge: string;
+            /** Id */
+            id: number;
+            /** Made Up */
+            made_up: boolean;
+            /** When */
+            when: string;
+        };
+        /**
+         * RevisionView
+         * @description One change of a project.
+         */
+        RevisionView: {
+            /** Current */
+            current: boolean;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Parent */
+            parent: number | null;
+            /** When */
+            when: string;
+            /** Words */
+            words: string;
         };
         /**
          * RunView
@@ -2295,6 +3100,14 @@ export interface components {
             weak: string;
         };
         /**
+         * StandInOut
+         * @description What the stand-in printer and caliper give: made up, and said so.
+         */
+        StandInOut: {
+            /** Entries */
+            entries: components["schemas"]["Entry"][];
+        };
+        /**
          * Starter
          * @description Something to start from.
          */
@@ -2400,6 +3213,34 @@ export interface components {
             title: string;
             /** Warns */
             warns: string[];
+        };
+        /**
+         * TakeIn
+         * @description The projects that are to take over what was learnt.
+         */
+        TakeIn: {
+            /** Projects */
+            projects: number[];
+        };
+        /**
+         * Taken
+         * @description How many projects changed.
+         */
+        Taken: {
+            /** Changed */
+            changed: number;
+        };
+        /**
+         * Teaching
+         * @description What a result would teach: errors before and after, what is doubtful, what follows.
+         */
+        Teaching: {
+            after: components["schemas"]["ErrorsView"];
+            before: components["schemas"]["ErrorsView"];
+            /** Follows */
+            follows: components["schemas"]["FollowView"][];
+            /** Questions */
+            questions: string[];
         };
         /**
          * TipIn
@@ -2516,6 +3357,341 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    workshop_api_bench_processes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProcessView"][];
+                };
+            };
+        };
+    };
+    workshop_api_bench_new_process: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProcessIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProcessView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_bench_forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                result_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_bench_change_process: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                process_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProcessIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProcessView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_bench_what_follows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                process_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FollowView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_bench_make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                process_id: number;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Opened"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_bench_enter_result: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                process_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResultIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Teaching"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_bench_stand_in: {
+        parameters: {
+            query?: {
+                seed?: number;
+            };
+            header?: never;
+            path: {
+                process_id: number;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandInOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_bench_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                process_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_records_uses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BreakEvenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BreakEven"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     workshop_api_catalogue_catalogue: {
         parameters: {
             query?: never;
@@ -2638,6 +3814,159 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_records_logbook: {
+        parameters: {
+            query?: {
+                q?: string;
+                project?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintView"][];
+                };
+            };
+        };
+    };
+    workshop_api_records_export: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    workshop_api_records_strike: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_records_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_records_add_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                print_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2926,6 +4255,37 @@ export interface operations {
             };
         };
     };
+    workshop_api_records_materials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     workshop_api_files_document: {
         parameters: {
             query?: never;
@@ -3080,6 +4440,179 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_records_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_records_compare_versions: {
+        parameters: {
+            query: {
+                a: number;
+                b: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_records_go_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Opened"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_records_name_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3343,6 +4876,94 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_records_write_print: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrintIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_bench_choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProcessChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Opened"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,232 @@
+"""What gauges and prints teach about a process: errors of outer and inner faces, and their spread.
+
+The unknowns are the error of outer faces, that of inner faces (mm per side), and the spread from
+one print to the next. Before anything is printed they have the process' own priors. A caliper
+reading is linear in them; a felt result says between which edges of the feel bands the printed gap
+fell (an ordered category). The most probable values and their covariance (Laplace's approximation)
+are found with SciPy. One entry in twenty is taken for possibly wrong, so that a single slip does
+not drag the result along.
+
+Sources: Bayes' rule with normal priors; ordered probit for felt results (textbook statistics, no
+single source). Repeat error of a caliper 0.02 mm on the reading: common practice, no source.
+"""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.optimize import minimize
+from scipy.special import log_ndtr, ndtr
+
+from core.process.forecast import bias_mm, spread_mm
+from core.process.model import Errors, Process
+
+Felt = Literal["fused", "tight", "snug", "sliding", "loose"]
+FELT: tuple[Felt, ...] = ("fused", "tight", "snug", "sliding", "loose")
+Face = Literal["outer", "inner"]
+
+CALIPER_MM = 0.02  # repeat error of one reading
+WRONG = 0.05  # the share of entries that may be slips
+WIDE_MM = 0.5  # how far off a slip of the caliper may be
+SIGMA_SD = 0.4  # how sure the spread is beforehand, in its logarithm
+LEAST_SIGMA = 0.005
+
+
+@dataclass(frozen=True)
+class Reading:
+    """Caliper readings of one printed size: across, mm, as many as were taken."""
+
+    face: Face
+    designed_mm: float
+    measured_mm: tuple[float, ...]
+
+    @property
+    def error_mm(self) -> float:
+        """By how much the mean reading differs, per side: more for an outer face grown."""
+        return (float(np.mean(self.measured_mm)) - self.designed_mm) / 2
+
+
+@dataclass(frozen=True)
+class FeltResult:
+    """How a pair of faces with a designed gap per side felt."""
+
+    gap_mm: float
+    felt: Felt
+
+
+Observation = Reading | FeltResult
+
+
+@dataclass(frozen=True)
+class Learnt:
+    """The errors as known now."""
+
+    errors: Errors
+    used: int
+    doubtful: tuple[int, ...]  # observations that look like slips, by index
+
+    @property
+    def bias_sd_mm(self) -> float:
+        """How sure the bias b_in - b_out is, one standard deviation, mm."""
+        known = self.errors
+        return math.sqrt(max(known.outer_sd**2 + known.inner_sd**2 - 2 * known.together, 0.0))
+
+
+def felt_edges(process: Process) -> list[float]:
+    """The printed gaps, mm per side, between fused, tight, snug, sliding and loose."""
+    bands = process.bands
+    return [bands["press"].low, bands["press"].high, bands["snug"].high, bands["slide"].high]
+
+
+def learn(process: Process, seen: Sequence[Observation], wrong: float = WRONG) -> Learnt:
+    """The errors of a process after some observations.
+
+    Args:
+        process: its ``errors`` are what was known before.
+        wrong: the share of entries that may be slips; nought trusts every one.
+    """
+    prior = process.errors
+    start = np.array([prior.outer, prior.inner, math.log(prior.sigma)])
+    known = _known(prior)
+    precision = np.linalg.inv(known)
+    edges = np.array([-np.inf, *felt_edges(process), np.inf])
+
+    def cost(at: NDArray[np.float64]) -> float:
+        off = at - start
+        total = float(off @ precision @ off) / 2
+        return total - sum(log_likelihood(one, at, edges, wrong) for one in seen)
+
+    if not seen:
+        return Learnt(prior, 0, ())
+    found = minimize(cost, start, method="Nelder-Mead",
+                     options={"xatol": 1e-6, "fatol": 1e-9, "maxiter": 4000}).x  # fmt: skip
+    covariance = np.linalg.pinv(_curvature(cost, found))
+    outer_sd, inner_sd = (float(math.sqrt(max(covariance[i, i], 1e-10))) for i in (0, 1))
+    doubtful = tuple(
+        index
+        for index, one in enumerate(seen)
+        if wrong > 0 and _slip(one, found, edges, wrong) > 0.5
+    )
+    return Learnt(
+        Errors(
+            outer=float(found[0]), outer_sd=outer_sd, inner=float(found[1]), inner_sd=inner_sd,
+            sigma=max(float(math.exp(found[2])), LEAST_SIGMA), together=float(covariance[0, 1]),
+        ),
+        len(seen),
+        doubtful,
+    )  # fmt: skip
+
+
+def _known(errors: Errors) -> NDArray[np.float64]:
+    """The covariance (3, 3) of outer, inner and the logarithm of the spread before."""
+    outer, inner = max(errors.outer_sd, 1e-6), max(errors.inner_sd, 1e-6)
+    together = float(np.clip(errors.together, -0.999 * outer * inner, 0.999 * outer * inner))
+    return np.array([[outer**2, together, 0], [together, inner**2, 0], [0, 0, SIGMA_SD**2]])
+
+
+def log_likelihood(
+    one: Observation, at: NDArray[np.float64], edges: NDArray[np.float64], wrong: float
+) -> float:
+    """How likely an observation is, its logarithm, with errors and log spread ``at``."""
+    good, slip = _logs(one, at, edges)
+    if wrong <= 0:
+        return good
+    return float(np.logaddexp(math.log1p(-wrong) + good, math.log(wrong) + slip))
+
+
+def _logs(
+    one: Observation, at: NDArray[np.float64], edges: NDArray[np.float64]
+) -> tuple[float, float]:
+    """The logarithms of how likely it is as it stands, and as a slip."""
+    outer, inner, sigma = float(at[0]), float(at[1]), math.exp(float(at[2]))
+    if isinstance(one, Reading):
+        # half the spread of a gap's square falls to each of its two faces
+        sd = math.sqrt(sigma**2 / 2 + (CALIPER_MM / 2) ** 2 / len(one.measured_mm))
+        off = one.error_mm - (outer if one.face == "outer" else inner)
+        good = -((off / sd) ** 2) / 2 - math.log(sd * math.sqrt(2 * math.pi))
+        return good, -math.log(2 * WIDE_MM)
+    index = FELT.index(one.felt)
+    mean = one.gap_mm + inner - outer
+    low, high = (edges[index] - mean) / sigma, (edges[index + 1] - mean) / sigma
+    if low > 0:  # take the far tail from the other side, where it is not lost to rounding
+        low, high = -high, -low
+    good = float(
+        log_ndtr(high) + np.log1p(-np.exp(np.minimum(log_ndtr(low) - log_ndtr(high), -1e-15)))
+    )
+    return max(good, -700.0), -math.log(len(FELT))
+
+
+def _slip(
+    one: Observation, at: NDArray[np.float64], edges: NDArray[np.float64], wrong: float
+) -> float:
+    good, slip = _logs(one, at, edges)
+    a, b = math.log1p(-wrong) + good, math.log(wrong) + slip
+    return float(np.exp(b - np.logaddexp(a, b)))
+
+
+def _curvature(cost, at: NDArray[np.float64]) -> NDArray[np.float64]:  # type: ignore[no-untyped-def]
+    """The second derivatives (3, 3) of the cost at its least, by differences."""
+    step = np.array([2e-3, 2e-3, 2e-2])
+    found = np.zeros((3, 3))
+    for i in range(3):
+        for j in range(i, 3):
+            a, b = np.zeros(3), np.zeros(3)
+            a[i], b[j] = step[i], step[j]
+            value = cost(at + a + b) - cost(at + a - b) - cost(at - a + b) + cost(at - a - b)
+            found[i, j] = found[j, i] = value / (4 * step[i] * step[j])
+    # keep it a hill: directions the data say nothing of keep a wide spread
+    values, vectors = np.linalg.eigh(found)
+    return np.asarray(vectors @ np.diag(np.maximum(values, 1e-2)) @ vectors.T)
+
+
+def updated_limit(
+    mean: float, sd: float, clean_to: float, fails_at: float | None
+) -> tuple[float, float]:
+    """A limit (steepest clean angle, longest clean bridge) after one gauge: mean and deviation.
+
+    The truth lies between the last clean step and the first that failed; where none failed, it is
+    at least the last clean one and the estimate only ever rises. Closed-form normal update.
+    """
+    if fails_at is None:
+        return (mean, sd) if mean >= clean_to else (clean_to, sd)
+    value, spread = (clean_to + fails_at) / 2, max((fails_at - clean_to) / math.sqrt(12), 0.3)
+    weight = sd**2 / (sd**2 + spread**2)
+    return mean + weight * (value - mean), sd * math.sqrt(1 - weight)
+
+
+def doubts(process: Process, seen: Sequence[Observation]) -> list[str]:
+    """What is impossible or contradicts itself: questioned, never refused."""
+    told: list[str] = []
+    for one in seen:
+        if isinstance(one, Reading):
+            off = one.error_mm * 2
+            if abs(off) > 1.0:
+                told.append(
+                    f"{one.designed_mm:g} mm read as {np.mean(one.measured_mm):g} mm is "
+                    f"{abs(off):.2f} mm off: was another size measured, or in inches?"
+                )
+            if len(one.measured_mm) > 1 and np.ptp(one.measured_mm) > 10 * CALIPER_MM:
+                told.append(
+                    f"the readings of {one.designed_mm:g} mm differ by {np.ptp(one.measured_mm):.2f} mm"
+                )
+    felt = sorted((one for one in seen if isinstance(one, FeltResult)), key=lambda one: one.gap_mm)
+    for narrow, wide in itertools.pairwise(felt):
+        if FELT.index(wide.felt) < FELT.index(narrow.felt) and wide.gap_mm > narrow.gap_mm:
+            told.append(
+                f"{wide.gap_mm:g} mm a side felt {wide.felt}, yet the narrower "
+                f"{narrow.gap_mm:g} mm felt {narrow.felt}"
+            )
+    return told
+
+
+def chance_felt(process: Process, gap_mm: float) -> dict[str, float]:
+    """The chance of each felt result of a designed gap, as the process is known."""
+    sd, mean = spread_mm(process), gap_mm + bias_mm(process)
+    below = [0.0, *(float(ndtr((edge - mean) / sd)) for edge in felt_edges(process)), 1.0]
+    return {felt: below[i + 1] - below[i] for i, felt in enumerate(FELT)}

@@ -1,0 +1,93 @@
+"""Materials side by side for what a project prints, and when a lasting thing beats a throwaway.
+
+Footprints are rough (from memory of published eco-profiles, cradle to gate); how far they may be
+off is taken as 30 % either way (common practice, no source).
+"""
+
+from __future__ import annotations
+
+import math
+
+from core.process import MATERIALS, Material
+from core.project.printed import printed_groups
+from core.project.results import Solution
+from core.report.models import BreakEven, ComparedMaterial, CompareView
+from core.report.slicing import sliced_group
+
+FOOTPRINT_WITHIN = 0.3
+WARM_MARGIN_C = 10.0
+
+
+def compare_materials(solution: Solution) -> CompareView:
+    """What everything a project prints would come to in each material that can be printed."""
+    process = solution.project.process
+    sliced = [sliced_group(group, process) for group in printed_groups(solution)]
+    volume = sum(one.volume_mm3 for one in sliced)
+    metres = sum(one.filament_mm for one in sliced) / 1000
+    rows = [
+        _row(stuff, volume, process.slicing.price_per_kg)
+        for stuff in MATERIALS.values()
+        if stuff.softens_c is not None
+    ]
+    return CompareView(
+        volume_mm3=volume,
+        filament_m=metres,
+        seconds=sum(one.seconds for one in sliced),
+        price_per_kg=process.slicing.price_per_kg,
+        material=process.material,
+        footprint_within=FOOTPRINT_WITHIN,
+        rows=rows,
+    )
+
+
+def _row(stuff: Material, volume_mm3: float, price: float | None) -> ComparedMaterial:
+    grams = volume_mm3 / 1000 * stuff.density_g_cm3
+    kilos = grams / 1000
+    assert stuff.softens_c is not None and stuff.strain_once_percent is not None
+    bends = (
+        "rubbery" if stuff.modulus_mpa < 500
+        else "bends without breaking" if stuff.strain_once_percent >= 4
+        else "stiff, snaps when bent far" if stuff.strain_once_percent <= 2
+        else "stiff"
+    )  # fmt: skip
+    return ComparedMaterial(
+        material=stuff.name,
+        mass_g=grams,
+        working=f"{volume_mm3 / 1000:.2f} cm³ × {stuff.density_g_cm3:g} g/cm³ = {grams:.1f} g",
+        cost=None if price is None else kilos * price,
+        footprint_g=None if stuff.footprint_kg is None else grams * stuff.footprint_kg,
+        warm_c=stuff.softens_c - WARM_MARGIN_C,
+        strain_percent=stuff.strain_once_percent,
+        modulus_mpa=stuff.modulus_mpa,
+        bends=bends,
+    )
+
+
+def break_even(
+    lasting_g: float, throwaway_g: float, each_use_g: float, within: float = FOOTPRINT_WITHIN
+) -> BreakEven:
+    """From how many uses on a lasting thing costs less than a throwaway each time.
+
+    Args:
+        lasting_g, throwaway_g: footprints, g CO2e; ``each_use_g`` what each use of the lasting
+            one adds (washing).
+
+    >>> break_even(100.0, 12.0, 2.0).uses
+    11
+    """
+
+    def uses(lasting: float, throwaway: float) -> int | None:
+        saved = throwaway - each_use_g
+        # the first whole number of uses at which it is strictly less
+        return math.floor(lasting / saved + 1e-9) + 1 if saved > 0 else None
+
+    found = uses(lasting_g, throwaway_g)
+    best = uses(lasting_g * (1 - within), throwaway_g * (1 + within))
+    worst = uses(lasting_g * (1 + within), throwaway_g * (1 - within))
+    formula = (
+        f"{lasting_g:.0f} g ÷ ({throwaway_g:g} g − {each_use_g:g} g) = "
+        f"{lasting_g / (throwaway_g - each_use_g):.1f}"
+        if throwaway_g > each_use_g
+        else f"{throwaway_g:g} g − {each_use_g:g} g saves nothing at all"
+    )
+    return BreakEven(uses=found, best=best, worst=worst, working=formula)

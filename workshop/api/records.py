@@ -1,0 +1,346 @@
+"""What was: the history of a project, versions compared, materials compared, the logbook."""
+
+from __future__ import annotations
+
+import csv
+import io
+from datetime import date
+from typing import Any
+
+from django.db.models import Q
+from django.http import HttpRequest, HttpResponse
+from ninja import Field, File, Router, Schema, UploadedFile
+
+from core.errors import DocumentError
+from core.process import propose_gap
+from core.process.learning import FELT
+from core.project.document import read_document
+from core.report import consequences
+from core.report.comparing import break_even, compare_materials
+from core.report.differences import differences
+from core.report.models import BreakEven, CompareView, Consequence, Difference
+from workshop import bench, keeping, models
+from workshop.answers import report_of, sliced_of, solution_of
+from workshop.api.projects import opened
+from workshop.api.shapes import Opened, Refusal, VersionIn
+
+router = Router()
+LARGEST_PHOTO = 6_000_000
+# what a fit should feel like, as a hand tells it
+WANTED = {
+    "press": ("tight",), "snug": ("snug",), "slide": ("sliding",), "free": ("loose",),
+    "print-in-place": ("sliding", "loose"),
+}  # fmt: skip
+
+
+class RevisionView(Schema):
+    """One change of a project."""
+
+    number: int
+    words: str
+    name: str
+    when: str
+    parent: int | None
+    current: bool
+
+
+class NameIn(Schema):
+    """What a version is called; empty for nothing."""
+
+    name: str = Field(max_length=80)
+
+
+class Compared(Schema):
+    """Two versions: what differs in the document, and what followed for the parts."""
+
+    differences: list[Difference]
+    consequences: list[Consequence]
+
+
+class BreakEvenIn(Schema):
+    """Footprints, g CO2e: of the lasting thing, of a throwaway, of each use of the lasting one."""
+
+    lasting: float = Field(ge=0, le=1e9)
+    throwaway: float = Field(ge=0, le=1e9)
+    each_use: float = Field(0.0, ge=0, le=1e9)
+
+
+class Outcome(Schema):
+    """How a fit turned out."""
+
+    fit: str
+    label: str = ""
+    feel: str = ""
+    gap_mm: float
+    felt: str = ""
+
+
+class PrintIn(Schema):
+    """A print to be written into the logbook."""
+
+    parts: list[str] = Field(max_length=60)
+    printed: date
+    notes: str = Field("", max_length=4000)
+    outcomes: list[Outcome] = Field(default=[], max_length=100)
+
+
+class PrintView(Schema):
+    """A print in the logbook, with what the next one should change."""
+
+    id: int
+    project: int | None
+    title: str
+    revision: int
+    parts: list[str]
+    process: str
+    printed: date
+    details: dict[str, Any]
+    outcomes: list[Outcome]
+    suggestions: list[str]
+    notes: str
+    photo: bool
+
+
+def _project(project_id: int) -> models.Project:
+    return models.Project.objects.select_related("current").get(id=project_id)
+
+
+def _revision(project_id: int, number: int) -> models.Revision:
+    try:
+        return models.Revision.objects.get(project_id=project_id, number=number)
+    except models.Revision.DoesNotExist:
+        raise DocumentError(f"there is no version {number} of this project") from None
+
+
+@router.get("/projects/{project_id}/history", response={200: list[RevisionView], 404: Refusal})
+def history(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
+    """Every change, newest first."""
+    project = _project(project_id)
+    numbers = dict(project.revisions.values_list("id", "number"))
+    return [
+        RevisionView(
+            number=one.number,
+            words=one.words,
+            name=one.name,
+            when=one.created.isoformat(timespec="minutes"),
+            parent=numbers.get(one.parent_id or 0),
+            current=one.id == project.current_id,
+        )
+        for one in project.revisions.defer("document").order_by("-number")
+    ]
+
+
+@router.post(
+    "/projects/{project_id}/history/{number}/name",
+    response={200: list[RevisionView], 404: Refusal, 422: Refusal},
+)
+def name_version(request: HttpRequest, project_id: int, number: int, given: NameIn):  # type: ignore[no-untyped-def]
+    """Gives a version a name."""
+    revision = _revision(project_id, number)
+    revision.name = given.name.strip()
+    revision.save(update_fields=["name"])
+    return history(request, project_id)
+
+
+@router.get(
+    "/projects/{project_id}/history/compare",
+    response={200: Compared, 404: Refusal, 422: Refusal},
+)
+def compare_versions(request: HttpRequest, project_id: int, a: int, b: int):  # type: ignore[no-untyped-def]
+    """What differs between two versions."""
+    before, after = (read_document(_revision(project_id, n).document) for n in (a, b))
+    return Compared(
+        differences=differences(before, after),
+        consequences=consequences(report_of(before), report_of(after)),
+    )
+
+
+@router.post(
+    "/projects/{project_id}/history/{number}/back",
+    response={200: Opened, 404: Refusal, 409: Refusal, 422: Refusal},
+)
+def go_back(request: HttpRequest, project_id: int, number: int, given: VersionIn):  # type: ignore[no-untyped-def]
+    """Makes an older version the newest; all that came after it stays in the history."""
+    project = _project(project_id)
+    before = keeping.document_of(project)
+    revision = _revision(project_id, number)
+    words = f"back to {revision.name or f'version {number}'}"
+    document = read_document(revision.document)
+    return opened(keeping.save(project_id, given.version, document, words), before)
+
+
+@router.get("/projects/{project_id}/compare", response={200: CompareView, 404: Refusal})
+def materials(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
+    """What the project would come to in each material."""
+    return compare_materials(solution_of(keeping.document_of(_project(project_id))))
+
+
+@router.post("/break-even", response={200: BreakEven, 422: Refusal})
+def uses(request: HttpRequest, given: BreakEvenIn):  # type: ignore[no-untyped-def]
+    """From how many uses on the lasting thing is the better one."""
+    return break_even(given.lasting, given.throwaway, given.each_use)
+
+
+# -- the logbook -----------------------------------------------------------------------------
+
+
+def _print(one: models.Print) -> PrintView:
+    outcomes = [Outcome(**outcome) for outcome in one.outcomes]
+    return PrintView(
+        id=one.id,
+        project=one.project_id,
+        title=one.title,
+        revision=one.revision,
+        parts=one.parts,
+        process=one.process_name,
+        printed=one.printed,
+        details=one.details,
+        outcomes=outcomes,
+        suggestions=_suggestions(one, outcomes),
+        notes=one.notes,
+        photo=bool(one.photo),
+    )
+
+
+def _suggestions(one: models.Print, outcomes: list[Outcome]) -> list[str]:
+    """What the next print should change, by all that is known of the process now."""
+    if one.process is None:
+        return []
+    process = bench.taught(one.process).process
+    told = []
+    for outcome in outcomes:
+        wanted = WANTED.get(outcome.feel, ())
+        if not outcome.felt or outcome.felt in wanted:
+            continue
+        then = propose_gap(outcome.feel, process)  # type: ignore[arg-type]
+        told.append(
+            f"{outcome.label or outcome.fit} was {outcome.felt}: {outcome.gap_mm:.2f} → {then:.2f} "
+            "per side"
+        )
+    return told
+
+
+@router.get("/logbook", response=list[PrintView])
+def logbook(request: HttpRequest, q: str = "", project: int = 0):  # type: ignore[no-untyped-def]
+    """Prints whose title, parts, process, notes or outcome hold some words, newest first."""
+    found = models.Print.objects.select_related("process")
+    if project:
+        found = found.filter(project_id=project)
+    for word in q.split()[:8]:
+        found = found.filter(
+            Q(title__icontains=word) | Q(parts__icontains=word) | Q(process_name__icontains=word)
+            | Q(notes__icontains=word) | Q(outcomes__icontains=word)
+        )  # fmt: skip
+    return [_print(one) for one in found]
+
+
+@router.post("/projects/{project_id}/prints", response={201: PrintView, 404: Refusal, 422: Refusal})
+def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type: ignore[no-untyped-def]
+    """Writes a print into the logbook; how its fits felt teaches its process."""
+    project = _project(project_id)
+    document = keeping.document_of(project)
+    known = {part.name: part for part in document.parts}
+    if not given.parts or any(name not in known for name in given.parts):
+        raise DocumentError("say which parts were printed", remedy="one of " + ", ".join(known))
+    for outcome in given.outcomes:
+        if outcome.felt and outcome.felt not in FELT:
+            raise DocumentError(f"'{outcome.felt}' is no way to feel", remedy=", ".join(FELT))
+    kept = bench.process_of(document)
+    own = document.process
+    seconds = mass = 0.0
+    seen: set[str] = set()
+    for name in given.parts:
+        sliced = sliced_of(document, name)
+        if sliced and not seen & set(sliced.parts):
+            seconds, mass = seconds + sliced.seconds, mass + sliced.mass_g
+            seen |= set(sliced.parts)
+    price = own.slicing.price_per_kg
+    details = {
+        "seconds": seconds, "mass_g": mass, "cost": None if price is None else mass / 1000 * price,
+        "layer_mm": own.layer_mm, "nozzle_mm": own.nozzle_mm, "material": own.material,
+        "stances": {name: known[name].stance for name in given.parts},
+        "infill_percent": own.slicing.infill_percent,
+    }  # fmt: skip
+    assert project.current is not None
+    one = models.Print.objects.create(
+        project=project,
+        revision=project.current.number,
+        title=project.title,
+        parts=given.parts,
+        process=kept,
+        process_name=kept.name if kept else f"{own.printer}, {own.material}",
+        printed=given.printed,
+        details=details,
+        outcomes=[outcome.dict() for outcome in given.outcomes],
+        notes=given.notes,
+    )
+    return 201, _print(one)
+
+
+@router.delete("/logbook/{print_id}", response={204: None, 404: Refusal})
+def strike(request: HttpRequest, print_id: int):  # type: ignore[no-untyped-def]
+    """Strikes a print out; what it taught is forgotten."""
+    models.Print.objects.get(id=print_id).delete()
+    return 204, None
+
+
+@router.post("/logbook/{print_id}/photo", response={200: PrintView, 404: Refusal, 422: Refusal})
+def add_photo(request: HttpRequest, print_id: int, file: File[UploadedFile]):  # type: ignore[no-untyped-def]
+    """A photo put beside a print."""
+    one = models.Print.objects.get(id=print_id)
+    data = file.read(LARGEST_PHOTO + 1)
+    if len(data) > LARGEST_PHOTO:
+        raise DocumentError("this photo is larger than 6 MB", remedy="a smaller one")
+    if _picture_type(data) is None:
+        raise DocumentError("this is no photo read here", remedy="png or jpeg")
+    one.photo = data
+    one.save(update_fields=["photo"])
+    return _print(one)
+
+
+@router.get("/logbook/{print_id}/photo", response={200: bytes, 404: Refusal})
+def photo(request: HttpRequest, print_id: int):  # type: ignore[no-untyped-def]
+    """The photo of a print."""
+    data = bytes(models.Print.objects.get(id=print_id).photo)
+    kind = _picture_type(data)
+    if kind is None:
+        return 404, Refusal(message="this print has no photo")
+    return HttpResponse(data, content_type=kind)
+
+
+def _picture_type(data: bytes) -> str | None:
+    if data[:8] == b"\x89PNG\r\n\x1a\n":
+        return "image/png"
+    return "image/jpeg" if data[:3] == b"\xff\xd8\xff" else None
+
+
+@router.get("/logbook.csv", response={200: bytes})
+def export(request: HttpRequest):  # type: ignore[no-untyped-def]
+    """The whole logbook as a table, a line for each fit of each print."""
+    out = io.StringIO()
+    write = csv.writer(out)
+    write.writerow(
+        ["printed", "project", "revision", "parts", "process", "material", "layer_mm", "mass_g",
+         "minutes", "cost", "fit", "feel_wanted", "gap_mm_a_side", "felt", "notes"]
+    )  # fmt: skip
+    for one in models.Print.objects.all():
+        own = one.details
+        lead = [
+            one.printed.isoformat(), one.title, one.revision, " ".join(one.parts),
+            one.process_name, own.get("material", ""), own.get("layer_mm", ""),
+            f"{own.get('mass_g', 0):.1f}", f"{own.get('seconds', 0) / 60:.0f}",
+            "" if own.get("cost") is None else f"{own['cost']:.2f}",
+        ]  # fmt: skip
+        for outcome in one.outcomes or [{}]:
+            row = [*lead, outcome.get("fit", ""), outcome.get("feel", ""),
+                   outcome.get("gap_mm", ""), outcome.get("felt", ""), one.notes]  # fmt: skip
+            write.writerow([_plain(value) for value in row])
+    response = HttpResponse(out.getvalue(), content_type="text/csv; charset=utf-8")
+    response["Content-Disposition"] = 'attachment; filename="logbook.csv"'
+    return response
+
+
+def _plain(value: object) -> object:
+    """A cell that no spreadsheet takes for a formula."""
+    text = str(value)
+    return f"'{text}" if text[:1] in "=+-@\t\r" and not isinstance(value, (int, float)) else value
