@@ -1,5 +1,7 @@
 <script lang="ts">
   import { address, inPlace } from "./route.svelte";
+  import Bench from "./bench/Bench.svelte";
+  import Logbook from "./records/Logbook.svelte";
   import Shelf from "./shelf/Shelf.svelte";
   import ProjectView from "./project/ProjectView.svelte";
 
@@ -8,6 +10,10 @@
 
 {#if route.view === "shelf"}
   <Shelf />
+{:else if route.view === "bench"}
+  <Bench />
+{:else if route.view === "logbook"}
+  <Logbook />
 {:else if route.view === "lost"}
   <main class="grid h-full place-items-center">
     <div class="text-center">
@@ -22,7 +28,7 @@
     <ProjectView
       id={route.project}
       fit={route.view === "fit" ? route.fit : null}
-      printing={route.view === "print"}
+      view={route.view}
     />
   {/key}
 {/if}

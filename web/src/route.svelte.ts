@@ -1,6 +1,10 @@
 /** Where in the app we are, read from and written to the address. */
 export type Route =
   | { view: "shelf" }
+  | { view: "bench" }
+  | { view: "logbook" }
+  | { view: "history"; project: number }
+  | { view: "compare"; project: number }
   | { view: "desk"; project: number }
   | { view: "print"; project: number }
   | { view: "fit"; project: number; fit: string }
@@ -8,6 +12,10 @@ export type Route =
 
 export function parseRoute(path: string): Route {
   if (path === "/") return { view: "shelf" };
+  if (path === "/bench") return { view: "bench" };
+  if (path === "/logbook") return { view: "logbook" };
+  const record = /^\/p\/(\d+)\/(history|compare)\/?$/.exec(path);
+  if (record) return { view: record[2] as "history" | "compare", project: Number(record[1]) };
   const print = /^\/p\/(\d+)\/print\/?$/.exec(path);
   if (print) return { view: "print", project: Number(print[1]) };
   const found = /^\/p\/(\d+)(?:\/fit\/([^/]+))?\/?$/.exec(path);

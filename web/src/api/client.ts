@@ -30,6 +30,19 @@ export type MeshAnswer = Schemas["MeshAnswer"];
 export type MarksView = Schemas["MarksView"];
 export type BedsView = Schemas["BedsView"];
 export type JobView = Schemas["JobView"];
+export type ErrorsView = Schemas["ErrorsView"];
+export type ProcessView = Schemas["ProcessView"];
+export type ProcessIn = Schemas["ProcessIn"];
+export type GaugeView = Schemas["GaugeView"];
+export type GaugeEntryIn = Schemas["Entry"];
+export type Teaching = Schemas["Teaching"];
+export type FollowView = Schemas["FollowView"];
+export type RevisionView = Schemas["RevisionView"];
+export type Compared = Schemas["Compared"];
+export type CompareView = Schemas["CompareView"];
+export type BreakEven = Schemas["BreakEven"];
+export type PrintView = Schemas["PrintView"];
+export type Outcome = Schemas["Outcome"];
 export type MotionReport = Schemas["MotionReport"];
 export type Severity = FindingView["severity"];
 
@@ -167,6 +180,77 @@ export const server = {
     form.append("mend", String(mend));
     return ask<MeshAnswer>("POST", at("/api/meshes", {}), form);
   },
+  bench: () => ask<ProcessView[]>("GET", at("/api/bench", {})),
+  newProcess: (given: ProcessIn) => ask<ProcessView>("POST", at("/api/bench", {}), given),
+  makeGauge: (id: number, kind: string) =>
+    ask<Opened>("POST", at("/api/bench/{process_id}/gauges/{kind}", { process_id: id, kind })),
+  standIn: (id: number, kind: string, seed: number) =>
+    ask<Schemas["StandInOut"]>(
+      "POST",
+      at("/api/bench/{process_id}/stand-in/{kind}", { process_id: id, kind }) + `?seed=${seed}`,
+    ),
+  enterResult: (
+    id: number,
+    gauge: string,
+    entries: GaugeEntryIn[],
+    keep: boolean,
+    made_up: boolean,
+  ) =>
+    ask<Teaching>("POST", at("/api/bench/{process_id}/results", { process_id: id }), {
+      gauge,
+      entries,
+      keep,
+      made_up,
+    }),
+  strikeResult: (id: number) =>
+    ask<void>("DELETE", at("/api/bench/results/{result_id}", { result_id: id })),
+  follows: (id: number) =>
+    ask<FollowView[]>("GET", at("/api/bench/{process_id}/follows", { process_id: id })),
+  takeLearnt: (id: number, projects: number[]) =>
+    ask<Schemas["Taken"]>("POST", at("/api/bench/{process_id}/take", { process_id: id }), {
+      projects,
+    }),
+  chooseProcess: (id: number, version: number, process: number) =>
+    ask<Opened>("POST", at("/api/projects/{project_id}/process", { project_id: id }), {
+      version,
+      process,
+    }),
+  history: (id: number) =>
+    ask<RevisionView[]>("GET", at("/api/projects/{project_id}/history", { project_id: id })),
+  nameVersion: (id: number, number: number, name: string) =>
+    ask<RevisionView[]>(
+      "POST",
+      at("/api/projects/{project_id}/history/{number}/name", { project_id: id, number }),
+      { name },
+    ),
+  compareVersions: (id: number, a: number, b: number) =>
+    ask<Compared>(
+      "GET",
+      at("/api/projects/{project_id}/history/compare", { project_id: id }) + `?a=${a}&b=${b}`,
+    ),
+  goBack: (id: number, number: number, version: number) =>
+    ask<Opened>(
+      "POST",
+      at("/api/projects/{project_id}/history/{number}/back", { project_id: id, number }),
+      { version },
+    ),
+  materials: (id: number) =>
+    ask<CompareView>("GET", at("/api/projects/{project_id}/compare", { project_id: id })),
+  breakEven: (lasting: number, throwaway: number, each_use: number) =>
+    ask<BreakEven>("POST", at("/api/break-even", {}), { lasting, throwaway, each_use }),
+  logbook: (words: string, project = 0) =>
+    ask<PrintView[]>(
+      "GET",
+      at("/api/logbook", {}) + `?q=${encodeURIComponent(words)}&project=${project}`,
+    ),
+  writePrint: (id: number, given: Schemas["PrintIn"]) =>
+    ask<PrintView>("POST", at("/api/projects/{project_id}/prints", { project_id: id }), given),
+  addPhoto: (id: number, file: File) => {
+    const form = new FormData();
+    form.append("file", file);
+    return ask<PrintView>("POST", at("/api/logbook/{print_id}/photo", { print_id: id }), form);
+  },
+  strikePrint: (id: number) => ask<void>("DELETE", at("/api/logbook/{print_id}", { print_id: id })),
   jobs: () => ask<JobView[]>("GET", at("/api/jobs", {})),
   cancelJob: (id: number) => ask<JobView>("POST", at("/api/jobs/{job_id}/cancel", { job_id: id })),
   mendJob: (id: number) => ask<JobView>("POST", at("/api/jobs/{job_id}/mend", { job_id: id })),
@@ -192,5 +276,7 @@ export const address = {
   export: (id: number, part: string, kind: string) =>
     at("/api/projects/{project_id}/export/{part}/{kind}", { project_id: id, part, kind }),
   exportAll: (id: number) => at("/api/projects/{project_id}/export/all", { project_id: id }),
+  photo: (id: number) => at("/api/logbook/{print_id}/photo", { print_id: id }),
+  logbookTable: () => at("/api/logbook.csv", {}),
   document: (id: number) => at("/api/projects/{project_id}/document", { project_id: id }),
 };

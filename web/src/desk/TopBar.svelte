@@ -1,6 +1,6 @@
 <script lang="ts">
   import { DropdownMenu } from "bits-ui";
-  import { address } from "../api/client";
+  import { address, server, type ProcessView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { inPlace } from "../route.svelte";
   import Brand from "../ui/Brand.svelte";
@@ -25,6 +25,16 @@
     if (title && title !== project.document.title) {
       project.change(`renamed ${title}`, (document) => (document.title = title));
     } else event.currentTarget.value = project.document.title;
+  }
+
+  let processes = $state.raw<ProcessView[]>([]);
+  async function look() {
+    processes = await server.bench().catch(() => []);
+  }
+  function choose(event: Event & { currentTarget: HTMLSelectElement }) {
+    const one = processes.find((process) => String(process.id) === event.currentTarget.value);
+    event.currentTarget.value = "";
+    if (one) void project.meantFor(one.id, one.name);
   }
 
   function setUnits(event: Event & { currentTarget: HTMLSelectElement }) {
@@ -60,7 +70,11 @@
       onclick={() => project.redo()}>redo</button
     >
   </div>
-  <a class="word-button text-small" href="/p/{project.id}/print" onclick={inPlace}>on the bed</a>
+  <nav class="flex gap-3 text-small" aria-label="this project">
+    <a class="word-button" href="/p/{project.id}/print" onclick={inPlace}>on the bed</a>
+    <a class="word-button" href="/p/{project.id}/compare" onclick={inPlace}>compare</a>
+    <a class="word-button" href="/p/{project.id}/history" onclick={inPlace}>history</a>
+  </nav>
   <p
     role="status"
     class={["ml-auto truncate text-small", loud ? "font-semibold text-brick" : "text-soft"]}
@@ -76,7 +90,17 @@
   {:else if project.keeping === "offline"}
     <button class="plain-button text-small" onclick={() => project.tryAgain()}>try now</button>
   {/if}
-  <span class="hidden text-small lg:inline">{project.report.process}</span>
+  <select
+    class="hidden max-w-64 bg-transparent text-small lg:inline"
+    aria-label="the process it is meant for"
+    value=""
+    onfocus={look}
+    onchange={choose}
+  >
+    <option value="">{project.report.process}</option>
+    {#each processes as one (one.id)}<option value={one.id}>{one.name}, as on the bench</option
+      >{/each}
+  </select>
   <select
     class="bg-transparent text-small"
     aria-label="units of bare numbers"

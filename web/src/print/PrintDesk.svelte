@@ -4,17 +4,19 @@
   import BedPlan from "./BedPlan.svelte";
   import Layers from "./Layers.svelte";
   import Stances from "./Stances.svelte";
+  import WritePrint from "./WritePrint.svelte";
 
   let { project }: { project: Project } = $props();
 
   const made = $derived(project.shown.parts.filter((part) => part.key && !part.bought));
   let chosen = $state("");
-  let view = $state<"stances" | "layers" | "plan">("stances");
+  let view = $state<"stances" | "layers" | "plan" | "printed">("stances");
   const part = $derived(made.find((one) => one.name === chosen) ?? made[0]);
   const VIEWS = [
     { view: "stances", word: "how it stands" },
     { view: "layers", word: "layer by layer" },
     { view: "plan", word: "all on the bed" },
+    { view: "printed", word: "printed" },
   ] as const;
 
   function keys(event: KeyboardEvent) {
@@ -66,6 +68,7 @@
   </nav>
   <div class="min-w-0 flex-1 overflow-y-auto p-4">
     {#if !part}<p class="text-soft">Nothing here is printed yet.</p>
+    {:else if view === "printed"}<WritePrint {project} />
     {:else if view === "plan"}<BedPlan {project} />
     {:else if view === "layers"}<Layers {project} {part} />
     {:else}<Stances {project} {part} />{/if}

@@ -5,14 +5,20 @@
   import TopBar from "../desk/TopBar.svelte";
   import FitDesk from "../fitdesk/FitDesk.svelte";
   import PrintDesk from "../print/PrintDesk.svelte";
+  import Compare from "../records/Compare.svelte";
+  import History from "../records/History.svelte";
   import { inPlace } from "../route.svelte";
   import { Project } from "./project.svelte";
 
   let {
     id,
     fit,
-    printing = false,
-  }: { id: number; fit: string | null; printing?: boolean } = $props();
+    view,
+  }: {
+    id: number;
+    fit: string | null;
+    view: "desk" | "fit" | "print" | "history" | "compare";
+  } = $props();
 
   let project = $state<Project | null>(null);
   let trouble = $state("");
@@ -48,8 +54,12 @@
     <TopBar {project} />
     {#if fit}
       <FitDesk {project} name={fit} />
-    {:else if printing}
+    {:else if view === "print"}
       <PrintDesk {project} />
+    {:else if view === "history"}
+      <History {project} />
+    {:else if view === "compare"}
+      <Compare {project} />
     {:else}
       <Desk {project} />
     {/if}

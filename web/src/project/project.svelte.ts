@@ -143,6 +143,24 @@ export class Project {
     );
   }
 
+  /** Makes an older version the newest. */
+  goBack(number: number, words: string): Promise<void> {
+    return this.#inTurn(
+      "back to",
+      () => words,
+      () => server.goBack(this.id, number, this.version),
+    );
+  }
+
+  /** Makes the project meant for a process of the bench. */
+  meantFor(process: number, words: string): Promise<void> {
+    return this.#inTurn(
+      "meant for",
+      () => words,
+      () => server.chooseProcess(this.id, this.version, process),
+    );
+  }
+
   /** Takes the server's newest document, giving up what could not be saved. */
   async takeTheirs(): Promise<void> {
     this.#pending = null;

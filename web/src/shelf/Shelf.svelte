@@ -2,9 +2,8 @@
   import { onMount } from "svelte";
   import { Refused, server, type Catalogue, type ShelfItem } from "../api/client";
   import { address, inPlace } from "../route.svelte";
-  import Brand from "../ui/Brand.svelte";
   import { INK, SHAPE } from "../ui/severity";
-  import ThemeSwitch from "../ui/ThemeSwitch.svelte";
+  import PageBar from "../ui/PageBar.svelte";
   import BringMesh from "./BringMesh.svelte";
   import Work from "./Work.svelte";
   import Picture from "./Picture.svelte";
@@ -68,12 +67,7 @@
 </script>
 
 <div class="flex h-full flex-col overflow-y-auto">
-  <header class="flex h-12 shrink-0 items-center gap-4 border-b border-rule px-6">
-    <Brand />
-    <h1 class="text-lead font-semibold">Fair Hinge</h1>
-    <p class="text-small text-soft">say what must fit together, and how it should feel</p>
-    <span class="ml-auto"><ThemeSwitch /></span>
-  </header>
+  <PageBar title="Fair Hinge" about="say what must fit together, and how it should feel" />
   <main class="mx-auto w-full max-w-6xl px-6 py-6">
     {#if trouble}
       <div class="py-16 text-center">

@@ -1,0 +1,196 @@
+<script lang="ts">
+  import { onMount } from "svelte";
+  import { server, type FollowView, type ProcessView } from "../api/client";
+  import { address } from "../route.svelte";
+  import { percent } from "../project/units";
+  import PageBar from "../ui/PageBar.svelte";
+  import ErrorCurves from "./ErrorCurves.svelte";
+  import FollowsTable from "./FollowsTable.svelte";
+  import GaugeEntry from "./GaugeEntry.svelte";
+  import NewProcess from "./NewProcess.svelte";
+
+  let processes = $state.raw<ProcessView[] | null>(null);
+  let chosen = $state(0);
+  let entering = $state("");
+  let follows = $state.raw<FollowView[]>([]);
+  let taking = $state<number[]>([]);
+  let said = $state("");
+  let trouble = $state("");
+  const process = $derived(processes?.find((one) => one.id === chosen) ?? processes?.[0]);
+  const gauge = $derived(process?.gauges.find((one) => one.kind === entering));
+  const best = $derived(
+    process?.gauges.reduce((a, b) => ((b.share ?? 0) > (a.share ?? 0) ? b : a))?.kind,
+  );
+  const behind = $derived(follows.filter((one) => Math.abs(one.gap_mm - one.gap_then_mm) > 0.004));
+
+  async function load() {
+    try {
+      processes = await server.bench();
+      trouble = "";
+      if (process) {
+        follows = await server.follows(process.id);
+        taking = [...new Set(behind.map((one) => one.project))];
+      }
+    } catch {
+      trouble = "The workshop does not answer. Is it running?";
+    }
+  }
+  onMount(() => {
+    document.title = "Bench · Fair Hinge";
+    void load();
+  });
+
+  async function make(kind: string) {
+    const made = await server.makeGauge(process!.id, kind);
+    address.go(`/p/${made.id}`);
+  }
+
+  async function take() {
+    const { changed } = await server.takeLearnt(process!.id, taking);
+    said = `${changed} ${changed === 1 ? "project follows" : "projects follow"} what was learnt`;
+    await load();
+  }
+
+  async function strike(result: number) {
+    await server.strikeResult(result);
+    await load();
+  }
+
+  function choose(id: number) {
+    chosen = id;
+    entering = said = "";
+    void load();
+  }
+</script>
+
+<div class="flex h-full flex-col">
+  <PageBar title="Bench" about="what is known of each printer and material" />
+  <div class="flex min-h-0 flex-1">
+    <nav aria-label="processes" class="w-52 shrink-0 border-r border-rule p-3">
+      {#each processes ?? [] as one (one.id)}
+        <button
+          class={[
+            "mb-1 block w-full rounded-slip border bg-raised px-3 py-1.5 text-left",
+            one.id === process?.id ? "border-ink" : "border-rule hover:border-firm",
+          ]}
+          aria-pressed={one.id === process?.id}
+          onclick={() => choose(one.id)}
+          >{one.name}<span class="block text-small text-soft"
+            >{one.results.length} results, {one.prints} prints</span
+          ></button
+        >
+      {/each}
+      {#if process}<NewProcess
+          like={process}
+          onmade={(made) => {
+            chosen = made.id;
+            void load();
+          }}
+        />{/if}
+    </nav>
+    <main class="min-w-0 flex-1 overflow-y-auto px-6 py-5">
+      {#if trouble}<p role="alert">{trouble}</p>
+      {:else if processes === null}<p class="text-soft" aria-busy="true">Looking at the bench …</p>
+      {:else if !process}<p>There is nothing on the bench.</p>
+      {:else}
+        <h2 class="text-lead font-semibold">{process.name}</h2>
+        <p class="mb-4 text-small text-soft">
+          <span class="figure">{process.given.nozzle_mm}</span> mm nozzle,
+          <span class="figure">{process.given.layer_mm}</span> mm layers, bed
+          <span class="figure">{(process.given.bed_mm ?? []).join(" × ")}</span> mm. {process.given
+            .material}: <span class="figure">{process.material.density_g_cm3}</span>
+          g/cm³{#if process.material.softens_c}, softens at about <span class="figure"
+              >{process.material.softens_c}</span
+            > °C{/if}, {process.material.source}.
+        </p>
+        <ErrorCurves before={process.before} now={process.now} />
+        {#each process.questions as question, index (index)}
+          <p class="mt-1 text-small text-brass">▲ {question}</p>
+        {/each}
+        {#if behind.length || said}
+          <section class="mt-5" aria-labelledby="follow-title">
+            <h3 id="follow-title" class="mb-1 text-small text-soft">
+              Projects on this process that do not follow what was learnt yet
+            </h3>
+            {#if said}<p class="text-small text-tide" role="status">● {said}</p>{/if}
+            {#if behind.length}
+              <FollowsTable follows={behind} bind:chosen={taking} />
+              <button class="plain-button mt-2" disabled={!taking.length} onclick={take}
+                >let the ticked ones follow</button
+              >
+            {/if}
+          </section>
+        {/if}
+        <section class="mt-6" aria-labelledby="gauge-title">
+          <h3 id="gauge-title" class="mb-2 text-small text-soft">
+            Gauges: small prints that teach
+          </h3>
+          {#if gauge}
+            {#key gauge.kind}
+              <GaugeEntry
+                {process}
+                {gauge}
+                onclose={() => (entering = "")}
+                onkept={() => {
+                  entering = "";
+                  void load();
+                }}
+              />
+            {/key}
+          {:else}
+            <ul class="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-3">
+              {#each process.gauges as one (one.kind)}
+                <li
+                  class={[
+                    "border bg-sheet px-3 py-2",
+                    one.kind === best ? "border-ink" : "border-rule",
+                  ]}
+                >
+                  <p class="font-semibold">{one.title}</p>
+                  <p class="text-small text-soft">
+                    {one.teaches}; <span class="figure">{one.steps[0]?.label}</span> to
+                    <span class="figure">{one.steps.at(-1)?.label}</span>
+                  </p>
+                  {#if one.share !== null && one.share !== undefined}
+                    <p class="text-small">
+                      would settle <span class="figure">{percent(one.share)}</span> of what is open{one.kind ===
+                      best
+                        ? ", most of all"
+                        : ""}
+                    </p>
+                  {/if}
+                  <p class="mt-1 flex gap-3 text-small">
+                    <button class="word-button" onclick={() => make(one.kind)}>make it</button>
+                    <button class="word-button" onclick={() => (entering = one.kind)}
+                      >enter what it showed</button
+                    >
+                  </p>
+                </li>
+              {/each}
+            </ul>
+          {/if}
+        </section>
+        {#if process.results.length}
+          <section class="mt-6" aria-labelledby="result-title">
+            <h3 id="result-title" class="mb-1 text-small text-soft">Results kept</h3>
+            <ul class="max-w-2xl text-small">
+              {#each process.results as result (result.id)}
+                <li class="flex gap-3 border-b border-dashed border-rule py-1">
+                  <span class="figure text-soft">{result.when}</span>
+                  <span
+                    >{process.gauges.find((one) => one.kind === result.gauge)?.title ??
+                      result.gauge}</span
+                  >
+                  {#if result.made_up}<span class="text-brass">▲ made up by the stand-in</span>{/if}
+                  <button class="word-button ml-auto" onclick={() => strike(result.id)}
+                    >strike it out</button
+                  >
+                </li>
+              {/each}
+            </ul>
+          </section>
+        {/if}
+      {/if}
+    </main>
+  </div>
+</div>

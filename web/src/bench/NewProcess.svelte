@@ -1,0 +1,81 @@
+<script lang="ts">
+  import { Refused, server, type ProcessIn, type ProcessView } from "../api/client";
+
+  /** Puts a process on the bench, starting from another one's. */
+  let { like, onmade }: { like: ProcessView; onmade: (made: ProcessView) => void } = $props();
+
+  let open = $state(false);
+  let trouble = $state("");
+  let printer = $state("");
+  let material = $state("PLA");
+  let nozzle = $state("0.4");
+  let layer = $state("0.2");
+  let bed = $state("220 220 240");
+  let materials = $state<string[]>([]);
+
+  async function begin() {
+    open = true;
+    materials = (await server.catalogue()).materials;
+  }
+
+  async function make(event: SubmitEvent) {
+    event.preventDefault();
+    trouble = "";
+    const sides = bed
+      .split(/[\s×x]+/)
+      .filter(Boolean)
+      .map(Number);
+    const [wide, deep, tall] = sides;
+    if (sides.length !== 3 || sides.some((side) => !(side > 0))) {
+      trouble = "the bed is three sizes in mm: width, depth, height";
+      return;
+    }
+    const process = {
+      ...like.given,
+      printer: printer.trim(),
+      material,
+      nozzle_mm: Number(nozzle),
+      line_mm: Number((Number(nozzle) * 1.125).toFixed(3)),
+      layer_mm: Number(layer),
+      bed_mm: [wide, deep, tall],
+    } as ProcessIn["process"];
+    try {
+      const made = await server.newProcess({ name: `${printer.trim()}, ${material}`, process });
+      open = false;
+      printer = "";
+      onmade(made);
+    } catch (problem) {
+      trouble = problem instanceof Refused ? problem.message : "The workshop does not answer.";
+    }
+  }
+  const field = "figure border-b border-dotted border-firm bg-transparent";
+</script>
+
+{#if !open}
+  <button class="word-button mt-2 text-small" onclick={begin}>put another on the bench</button>
+{:else}
+  <form class="mt-2 flex flex-col gap-1.5 text-small" onsubmit={make}>
+    <label
+      >printer <input
+        class={[field, "w-full"]}
+        required
+        maxlength="80"
+        bind:value={printer}
+      /></label
+    >
+    <label
+      >material
+      <select class={field} bind:value={material}
+        >{#each materials as name (name)}<option>{name}</option>{/each}</select
+      ></label
+    >
+    <label>nozzle <input class={[field, "w-14"]} required bind:value={nozzle} /> mm</label>
+    <label>layers <input class={[field, "w-14"]} required bind:value={layer} /> mm</label>
+    <label>bed <input class={[field, "w-28"]} required bind:value={bed} /> mm</label>
+    {#if trouble}<p class="text-brick" role="alert">{trouble}</p>{/if}
+    <p class="flex gap-2">
+      <button class="plain-button text-small">put it there</button>
+      <button type="button" class="word-button" onclick={() => (open = false)}>no</button>
+    </p>
+  </form>
+{/if}

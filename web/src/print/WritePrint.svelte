@@ -1,0 +1,118 @@
+<script lang="ts">
+  import { onMount } from "svelte";
+  import { Refused, server, type ProcessView } from "../api/client";
+  import type { Project } from "../project/project.svelte";
+  import { address } from "../route.svelte";
+
+  /** A print written into the logbook: which parts, when, how each fit turned out. */
+  let { project }: { project: Project } = $props();
+
+  const FELT = ["fused", "tight", "snug", "sliding", "loose"];
+  const made = $derived(project.shown.parts.filter((part) => part.key && !part.bought));
+  let left = $state<string[]>([]);
+  let printed = $state(new Date().toISOString().slice(0, 10));
+  let notes = $state("");
+  let felt = $state<Record<string, string>>({});
+  let trouble = $state("");
+  let processes = $state.raw<ProcessView[]>([]);
+  onMount(() => {
+    server.bench().then(
+      (found) => (processes = found),
+      () => {},
+    );
+  });
+
+  const parts = $derived(made.map((part) => part.name).filter((name) => !left.includes(name)));
+  const fits = $derived(
+    project.shown.fits.filter(
+      (fit) => fit.gap_mm !== null && fit.parts.every((part) => parts.includes(part)),
+    ),
+  );
+
+  async function write(event: SubmitEvent) {
+    event.preventDefault();
+    trouble = "";
+    try {
+      await server.writePrint(project.id, {
+        parts,
+        printed,
+        notes,
+        outcomes: fits.map((fit) => ({
+          fit: fit.name,
+          label: fit.label || fit.title,
+          feel: fit.feel,
+          gap_mm: fit.gap_mm!,
+          felt: felt[fit.name] ?? "",
+        })),
+      });
+      address.go("/logbook");
+    } catch (problem) {
+      trouble = problem instanceof Refused ? problem.message : "The workshop does not answer.";
+    }
+  }
+</script>
+
+<form class="max-w-3xl" onsubmit={write}>
+  <p class="mb-3 text-small text-soft">
+    {project.report.process}{#if processes.length === 0}; not on the bench, so nothing is learnt{/if}
+  </p>
+  <p class="mb-3 flex flex-wrap items-baseline gap-x-4">
+    <label
+      >printed on <input
+        type="date"
+        class="figure border-b border-dotted border-firm bg-transparent"
+        required
+        bind:value={printed}
+      /></label
+    >
+    {#each made as part (part.name)}
+      <label
+        ><input
+          type="checkbox"
+          class="accent-tide"
+          checked={!left.includes(part.name)}
+          onchange={(event) =>
+            (left = event.currentTarget.checked
+              ? left.filter((name) => name !== part.name)
+              : [...left, part.name])}
+        />
+        {part.label}</label
+      >
+    {/each}
+  </p>
+  {#each fits as fit (fit.name)}
+    <div
+      class="flex flex-wrap items-baseline gap-x-4 border-b border-dashed border-rule py-1.5 text-small"
+    >
+      <span class="w-64"
+        >{fit.label || fit.title}
+        <span class="text-soft"
+          >{fit.feel} at <span class="figure">{fit.gap_mm?.toFixed(2)}</span> mm a side</span
+        ></span
+      >
+      <span class="flex gap-3" role="radiogroup" aria-label="how {fit.label || fit.title} felt">
+        {#each FELT as word (word)}
+          <label
+            ><input
+              type="radio"
+              class="accent-tide"
+              name="felt-{fit.name}"
+              value={word}
+              bind:group={felt[fit.name]}
+            />
+            {word}</label
+          >
+        {/each}
+      </span>
+    </div>
+  {/each}
+  <label class="mt-3 block text-small text-soft"
+    >notes
+    <textarea
+      class="mt-1 block h-20 w-full border border-rule bg-raised p-2 text-ink"
+      maxlength="4000"
+      bind:value={notes}></textarea></label
+  >
+  {#if trouble}<p class="mt-2 text-small text-brick" role="alert">■ {trouble}</p>{/if}
+  <button class="plain-button mt-3" disabled={!parts.length}>write it into the logbook</button>
+</form>

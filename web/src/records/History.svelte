@@ -1,0 +1,166 @@
+<script lang="ts">
+  import { onMount } from "svelte";
+  import { server, type Compared, type RevisionView } from "../api/client";
+  import type { Project } from "../project/project.svelte";
+  import Followed from "../readings/Followed.svelte";
+  import { inPlace } from "../route.svelte";
+
+  /** Every change with its words; versions named, compared, gone back to. */
+  let { project }: { project: Project } = $props();
+
+  let list = $state.raw<RevisionView[] | null>(null);
+  let from = $state(0);
+  let to = $state(0);
+  let told = $state.raw<Compared | null>(null);
+  let trouble = $state("");
+
+  async function load() {
+    try {
+      list = await server.history(project.id);
+      const current = list.find((one) => one.current);
+      to ||= current?.number ?? 0;
+      from ||= current?.parent ?? current?.number ?? 0;
+    } catch {
+      trouble = "The workshop does not answer.";
+    }
+  }
+  onMount(() => void load());
+
+  $effect(() => {
+    if (!from || !to) return;
+    let current = true;
+    told = null;
+    server.compareVersions(project.id, from, to).then(
+      (found) => {
+        if (current) told = found;
+      },
+      () => (trouble = "The workshop does not answer."),
+    );
+    return () => {
+      current = false;
+    };
+  });
+
+  async function name(one: RevisionView, text: string) {
+    list = await server.nameVersion(project.id, one.number, text);
+  }
+
+  async function back(one: RevisionView) {
+    await project.goBack(one.number, one.name || `version ${one.number}`);
+    from = to = 0;
+    await load();
+  }
+
+  const when = (iso: string) =>
+    new Date(iso).toLocaleString("en-GB", {
+      day: "numeric",
+      month: "short",
+      hour: "2-digit",
+      minute: "2-digit",
+    });
+</script>
+
+<section class="flex shrink-0 items-baseline gap-3 px-5 pt-2.5 pb-1">
+  <h2 class="text-lead font-semibold">History</h2>
+  <p class="text-small text-soft">nothing is ever lost: going back is a change like any other</p>
+  <a class="word-button ml-auto text-small" href="/p/{project.id}" onclick={inPlace}
+    >back to the desk</a
+  >
+</section>
+<main class="flex min-h-0 flex-1">
+  <div class="w-[36rem] max-w-[55%] shrink-0 overflow-y-auto border-r border-rule px-5 py-3">
+    {#if trouble}<p role="alert">{trouble}</p>
+    {:else if list === null}<p class="text-soft" aria-busy="true">Looking back …</p>
+    {:else}
+      <table class="w-full text-small">
+        <thead class="text-left text-soft">
+          <tr class="border-b border-rule">
+            <th class="py-1 font-normal">from</th>
+            <th class="font-normal">to</th>
+            <th class="font-normal">what was done</th>
+            <th class="font-normal">called</th>
+            <th></th>
+          </tr>
+        </thead>
+        <tbody>
+          {#each list as one (one.number)}
+            <tr
+              class={[
+                "border-b border-dashed border-rule align-baseline",
+                one.current && "bg-tide-wash",
+              ]}
+              data-revision={one.number}
+            >
+              <td class="py-1.5"
+                ><input
+                  type="radio"
+                  class="accent-tide"
+                  name="from"
+                  value={one.number}
+                  bind:group={from}
+                  aria-label="compare from version {one.number}"
+                /></td
+              >
+              <td
+                ><input
+                  type="radio"
+                  class="accent-tide"
+                  name="to"
+                  value={one.number}
+                  bind:group={to}
+                  aria-label="compare to version {one.number}"
+                /></td
+              >
+              <td class="pr-2">
+                <span class="figure mr-1 text-soft">{one.number}</span>{one.words}
+                <span class="block text-soft"
+                  >{when(one.when)}{one.current ? ", as it is now" : ""}</span
+                >
+              </td>
+              <td>
+                <input
+                  class="w-28 border-b border-dotted border-firm bg-transparent placeholder:text-soft"
+                  maxlength="80"
+                  placeholder="a name"
+                  aria-label="name of version {one.number}"
+                  value={one.name}
+                  onchange={(event) => name(one, event.currentTarget.value)}
+                  onkeydown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+                />
+              </td>
+              <td class="text-right">
+                {#if !one.current}<button class="word-button" onclick={() => back(one)}
+                    >go back to it</button
+                  >{/if}
+              </td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/if}
+  </div>
+  <div class="min-w-0 flex-1 overflow-y-auto px-5 py-3" aria-live="polite">
+    {#if from && to}
+      <h3 class="mb-2 font-semibold">From {from} to {to}</h3>
+      {#if told === null}<p class="text-soft" aria-busy="true">Working both out …</p>
+      {:else}
+        <table class="w-full text-small">
+          <tbody>
+            {#each told.differences as one, index (index)}
+              <tr class="border-b border-dashed border-rule align-baseline">
+                <td class="py-1 pr-3">{one.what}</td>
+                <td class="figure text-soft">{one.before}</td>
+                <td class="px-2 text-soft">→</td>
+                <td class="figure">{one.after}</td>
+              </tr>
+            {:else}<tr><td class="text-soft">Nothing differs.</td></tr>{/each}
+          </tbody>
+        </table>
+        {#if told.consequences.length}
+          <h4 class="mt-4 mb-1 text-small text-soft">What followed</h4>
+          <Followed list={told.consequences} />
+        {/if}
+      {/if}
+    {/if}
+  </div>
+</main>
