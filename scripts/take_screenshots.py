@@ -42,12 +42,6 @@ def desk(walker: Walker) -> None:
     walker.settled()
 
 
-def cut(walker: Walker) -> None:
-    walker.open("Bait tin")
-    walker.drawn()
-    walker.saying("cut", "[role=radio]").click()
-
-
 def findings(walker: Walker) -> None:
     walker.open("Hook tin")
     walker.drawn()
@@ -96,11 +90,6 @@ def fit_of(title: str, fit: str, view: str = "section") -> Callable[[Walker], No
             walker.until(lambda: walker.all("main svg path[fill^='url(#hatch']"))
         else:
             walker.saying(view, "[role=radio]").click()
-        if view == "moving":
-            walker.see("touches")
-            slider = walker.one('[aria-label="how far it has moved"]')
-            for _ in range(22):
-                slider.send_keys(Keys.ARROW_RIGHT)
 
     return show
 
@@ -142,6 +131,48 @@ def plan(walker: Walker) -> None:
     walker.see("one bed")
 
 
+def bench(walker: Walker) -> None:
+    walker.go("/bench")
+    walker.see("Pegs and holes")
+
+
+def gauge(walker: Walker) -> None:
+    walker.go("/bench")
+    walker.press("enter what it showed")
+    walker.press("let the stand-in printer try it")
+    walker.press("see what it teaches")
+    walker.see("What the fits on this process would become")
+    walker.press("keep it")
+    walker.see("Results kept")
+
+
+def logbook(walker: Walker) -> None:
+    for title, felt, notes in (
+        ("Hook tin", "snug", "cap goes on with a push"),
+        ("Bait tin", "tight", ""),
+    ):
+        walker.open(title)
+        walker.press("on the bed")
+        walker.saying("printed", "[role=radio]").click()
+        walker.see("write it into the logbook")
+        walker.saying(felt, "label").click()
+        walker.one("textarea").send_keys(notes)
+        walker.press("write it into the logbook")
+        walker.see("estimated")
+
+
+def history(walker: Walker) -> None:
+    walker.open("Bait tin")
+    walker.press("history")
+    walker.see("measure tall")
+
+
+def compare(walker: Walker) -> None:
+    walker.open("Bait tin")
+    walker.press("compare")
+    walker.see("Better from use")
+
+
 def layers(walker: Walker) -> None:
     walker.open("Drawbridge")
     walker.press("on the bed")
@@ -156,20 +187,23 @@ def layers(walker: Walker) -> None:
 VIEWS: dict[str, Callable[[Walker], None]] = {
     "shelf": shelf,
     "desk": desk,
-    "desk-cut": cut,
     "findings": findings,
     "desk-shaped": shaped,
     "step-finder": finder,
     "fit-desk-lid": fit_desk,
     "fit-desk-screw": fit_of("Lantern", "Cap on flask"),
     "fit-desk-hinge": fit_of("Tackle case", "Hinge"),
-    "fit-desk-moving": fit_of("Tackle case", "Hinge", "moving"),
     "fit-desk-track": fit_of("Buoy", "Twist lock", "unrolled"),
     "desk-unrolled": unrolled,
     "desk-outline": outlined,
     "bed-stances": stances,
     "bed-layers": layers,
     "bed-plan": plan,
+    "bench": bench,
+    "bench-gauge": gauge,
+    "logbook": logbook,
+    "history": history,
+    "compare": compare,
     "desk-checked": checked,
     "desk-night": night,
 }

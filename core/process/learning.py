@@ -15,7 +15,7 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -97,15 +97,16 @@ def learn(process: Process, seen: Sequence[Observation], wrong: float = WRONG) -
     precision = np.linalg.inv(known)
     edges = np.array([-np.inf, *felt_edges(process), np.inf])
 
-    def cost(at: NDArray[np.float64]) -> float:
+    def cost(at: NDArray[np.float64], slips: float = wrong) -> float:
         off = at - start
         total = float(off @ precision @ off) / 2
-        return total - sum(log_likelihood(one, at, edges, wrong) for one in seen)
+        return total - sum(log_likelihood(one, at, edges, slips) for one in seen)
 
     if not seen:
         return Learnt(prior, 0, ())
-    found = minimize(cost, start, method="Nelder-Mead",
-                     options={"xatol": 1e-6, "fatol": 1e-9, "maxiter": 4000}).x  # fmt: skip
+    # an entry far off can be believed or taken for a slip: both are tried from their own side
+    trusting = _least(lambda at: cost(at, 0.0), start)
+    found = min((_least(cost, start), _least(cost, trusting)), key=cost)
     covariance = np.linalg.pinv(_curvature(cost, found))
     outer_sd, inner_sd = (float(math.sqrt(max(covariance[i, i], 1e-10))) for i in (0, 1))
     doubtful = tuple(
@@ -121,6 +122,15 @@ def learn(process: Process, seen: Sequence[Observation], wrong: float = WRONG) -
         len(seen),
         doubtful,
     )  # fmt: skip
+
+
+def _least(
+    cost: Callable[[NDArray[np.float64]], float], start: NDArray[np.float64]
+) -> NDArray[np.float64]:
+    found = minimize(
+        cost, start, method="Nelder-Mead", options={"xatol": 1e-5, "fatol": 1e-7, "maxiter": 4000}
+    )
+    return np.asarray(found.x)
 
 
 def _known(errors: Errors) -> NDArray[np.float64]:
@@ -170,7 +180,9 @@ def _slip(
     return float(np.exp(b - np.logaddexp(a, b)))
 
 
-def _curvature(cost, at: NDArray[np.float64]) -> NDArray[np.float64]:  # type: ignore[no-untyped-def]
+def _curvature(
+    cost: Callable[[NDArray[np.float64]], float], at: NDArray[np.float64]
+) -> NDArray[np.float64]:
     """The second derivatives (3, 3) of the cost at its least, by differences."""
     step = np.array([2e-3, 2e-3, 2e-2])
     found = np.zeros((3, 3))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import zlib
 from dataclasses import asdict
 from typing import Any, Literal
 
@@ -238,12 +239,13 @@ def make(request: HttpRequest, process_id: int, kind: str):  # type: ignore[no-u
 
 
 @router.post("/bench/{process_id}/stand-in/{kind}", response={200: StandInOut, 404: Refusal})
-def stand_in(request: HttpRequest, process_id: int, kind: str, seed: int = 1):  # type: ignore[no-untyped-def]
+def stand_in(request: HttpRequest, process_id: int, kind: str, seed: int = 0):  # type: ignore[no-untyped-def]
     """A gauge "printed" and read by stand-ins with a hidden true error; nothing is kept."""
     kept = models.Process.objects.get(id=process_id)
     if kind not in KINDS:
         return 404, Refusal(message=f"no gauge is called '{kind}'")
     gauge = bench.gauge_for(kept, kind)
+    seed = seed or zlib.crc32(kept.name.encode()) % 100_000
     # the hidden truth is the printer's own; each gauge then has its own luck
     printer = StandIn(bench.given(kept), seed)
     printer.reseed(seed * 1000 + 10 * KINDS.index(gauge.kind) + kept.results.count())

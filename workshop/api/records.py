@@ -213,6 +213,14 @@ def _suggestions(one: models.Print, outcomes: list[Outcome]) -> list[str]:
         if not outcome.felt or outcome.felt in wanted:
             continue
         then = propose_gap(outcome.feel, process)  # type: ignore[arg-type]
+        wider = FELT.index(outcome.felt) < FELT.index(wanted[0]) if wanted else True
+        if (then > outcome.gap_mm) != wider:
+            told.append(
+                f"{outcome.label or outcome.fit} was {outcome.felt} at {outcome.gap_mm:.2f}, yet all "
+                f"else that is known says {then:.2f} per side: one of the two is a slip, or this "
+                "print was unlike the others"
+            )
+            continue
         told.append(
             f"{outcome.label or outcome.fit} was {outcome.felt}: {outcome.gap_mm:.2f} → {then:.2f} "
             "per side"

@@ -184,10 +184,10 @@ export const server = {
   newProcess: (given: ProcessIn) => ask<ProcessView>("POST", at("/api/bench", {}), given),
   makeGauge: (id: number, kind: string) =>
     ask<Opened>("POST", at("/api/bench/{process_id}/gauges/{kind}", { process_id: id, kind })),
-  standIn: (id: number, kind: string, seed: number) =>
+  standIn: (id: number, kind: string) =>
     ask<Schemas["StandInOut"]>(
       "POST",
-      at("/api/bench/{process_id}/stand-in/{kind}", { process_id: id, kind }) + `?seed=${seed}`,
+      at("/api/bench/{process_id}/stand-in/{kind}", { process_id: id, kind }),
     ),
   enterResult: (
     id: number,

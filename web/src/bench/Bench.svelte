@@ -23,6 +23,8 @@
   );
   const behind = $derived(follows.filter((one) => Math.abs(one.gap_mm - one.gap_then_mm) > 0.004));
 
+  const counted = (count: number, noun: string) => `${count} ${noun}${count === 1 ? "" : "s"}`;
+
   async function load() {
     try {
       processes = await server.bench();
@@ -76,7 +78,7 @@
           aria-pressed={one.id === process?.id}
           onclick={() => choose(one.id)}
           >{one.name}<span class="block text-small text-soft"
-            >{one.results.length} results, {one.prints} prints</span
+            >{counted(one.results.length, "result")}, {counted(one.prints, "print")}</span
           ></button
         >
       {/each}

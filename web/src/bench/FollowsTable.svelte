@@ -46,12 +46,12 @@
           <td>{one.fit}</td>
           <td>{one.feel}</td>
           <td class="figure text-right"
-            >{one.gap_mm.toFixed(2)}{#if changes(one)}
-              → <span class="font-semibold">{one.gap_then_mm.toFixed(2)}</span>{/if}</td
+            >{one.gap_mm.toFixed(2)}{#if changes(one)}{" "}→
+              <span class="font-semibold">{one.gap_then_mm.toFixed(2)}</span>{/if}</td
           >
           <td class="figure text-right"
-            >{percent(one.chance)}{#if changes(one)}
-              → <span class="font-semibold">{percent(one.chance_then)}</span>{/if}</td
+            >{percent(one.chance)}{#if changes(one)}{" "}→
+              <span class="font-semibold">{percent(one.chance_then)}</span>{/if}</td
           >
         </tr>
       {/each}

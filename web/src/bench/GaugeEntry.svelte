@@ -64,7 +64,7 @@
   }
 
   async function standIn() {
-    const made = await server.standIn(process.id, gauge.kind, process.id);
+    const made = await server.standIn(process.id, gauge.kind);
     rows = made.entries.map((entry) => ({
       felt: entry.felt ?? "",
       readings: (entry.readings ?? []).map((v) => v.toFixed(2)).join(" "),
