@@ -95,12 +95,12 @@ def learn(process: Process, seen: Sequence[Observation], wrong: float = WRONG) -
     start = np.array([prior.outer, prior.inner, math.log(prior.sigma)])
     known = _known(prior)
     precision = np.linalg.inv(known)
-    edges = np.array([-np.inf, *felt_edges(process), np.inf])
+    every = _Seen(seen, process)
 
     def cost(at: NDArray[np.float64], slips: float = wrong) -> float:
         off = at - start
         total = float(off @ precision @ off) / 2
-        return total - sum(log_likelihood(one, at, edges, slips) for one in seen)
+        return total - every.log_likelihood(at, slips)
 
     if not seen:
         return Learnt(prior, 0, ())
@@ -109,18 +109,13 @@ def learn(process: Process, seen: Sequence[Observation], wrong: float = WRONG) -
     found = min((_least(cost, start), _least(cost, trusting)), key=cost)
     covariance = np.linalg.pinv(_curvature(cost, found))
     outer_sd, inner_sd = (float(math.sqrt(max(covariance[i, i], 1e-10))) for i in (0, 1))
-    doubtful = tuple(
-        index
-        for index, one in enumerate(seen)
-        if wrong > 0 and _slip(one, found, edges, wrong) > 0.5
-    )
     return Learnt(
         Errors(
             outer=float(found[0]), outer_sd=outer_sd, inner=float(found[1]), inner_sd=inner_sd,
             sigma=max(float(math.exp(found[2])), LEAST_SIGMA), together=float(covariance[0, 1]),
         ),
         len(seen),
-        doubtful,
+        every.doubtful(found, wrong),
     )  # fmt: skip
 
 
@@ -140,44 +135,62 @@ def _known(errors: Errors) -> NDArray[np.float64]:
     return np.array([[outer**2, together, 0], [together, inner**2, 0], [0, 0, SIGMA_SD**2]])
 
 
-def log_likelihood(
-    one: Observation, at: NDArray[np.float64], edges: NDArray[np.float64], wrong: float
-) -> float:
-    """How likely an observation is, its logarithm, with errors and log spread ``at``."""
-    good, slip = _logs(one, at, edges)
-    if wrong <= 0:
-        return good
-    return float(np.logaddexp(math.log1p(-wrong) + good, math.log(wrong) + slip))
+class _Seen:
+    """Observations as arrays, felt results and readings apart, to be judged at once."""
 
+    def __init__(self, seen: Sequence[Observation], process: Process) -> None:
+        edges = np.array([-np.inf, *felt_edges(process), np.inf])
+        self.felt_at = [i for i, one in enumerate(seen) if isinstance(one, FeltResult)]
+        self.read_at = [i for i, one in enumerate(seen) if isinstance(one, Reading)]
+        felt = [one for one in seen if isinstance(one, FeltResult)]
+        read = [one for one in seen if isinstance(one, Reading)]
+        self.gap = np.array([one.gap_mm for one in felt])
+        step = np.array([FELT.index(one.felt) for one in felt], dtype=np.int64)
+        self.low, self.high = edges[step], edges[step + 1]
+        self.off = np.array([one.error_mm for one in read])
+        self.outer = np.array([one.face == "outer" for one in read], dtype=bool)
+        self.repeat = np.array([(CALIPER_MM / 2) ** 2 / len(one.measured_mm) for one in read])
 
-def _logs(
-    one: Observation, at: NDArray[np.float64], edges: NDArray[np.float64]
-) -> tuple[float, float]:
-    """The logarithms of how likely it is as it stands, and as a slip."""
-    outer, inner, sigma = float(at[0]), float(at[1]), math.exp(float(at[2]))
-    if isinstance(one, Reading):
+    def logs(
+        self, at: NDArray[np.float64]
+    ) -> tuple[NDArray[np.float64], NDArray[np.float64], float, float]:
+        """The logarithms of how likely each is with errors and log spread ``at``: felt results,
+        readings, and either as a slip."""
+        outer, inner, sigma = float(at[0]), float(at[1]), math.exp(float(at[2]))
+        mean = self.gap + inner - outer
+        low, high = (self.low - mean) / sigma, (self.high - mean) / sigma
+        # a far tail is taken from the other side, where it is not lost to rounding
+        turned = low > 0
+        low, high = np.where(turned, -high, low), np.where(turned, -low, high)
+        top = log_ndtr(high)
+        felt = top + np.log1p(-np.exp(np.minimum(log_ndtr(low) - top, -1e-15)))
         # half the spread of a gap's square falls to each of its two faces
-        sd = math.sqrt(sigma**2 / 2 + (CALIPER_MM / 2) ** 2 / len(one.measured_mm))
-        off = one.error_mm - (outer if one.face == "outer" else inner)
-        good = -((off / sd) ** 2) / 2 - math.log(sd * math.sqrt(2 * math.pi))
-        return good, -math.log(2 * WIDE_MM)
-    index = FELT.index(one.felt)
-    mean = one.gap_mm + inner - outer
-    low, high = (edges[index] - mean) / sigma, (edges[index + 1] - mean) / sigma
-    if low > 0:  # take the far tail from the other side, where it is not lost to rounding
-        low, high = -high, -low
-    good = float(
-        log_ndtr(high) + np.log1p(-np.exp(np.minimum(log_ndtr(low) - log_ndtr(high), -1e-15)))
-    )
-    return max(good, -700.0), -math.log(len(FELT))
+        sd = np.sqrt(sigma**2 / 2 + self.repeat)
+        off = self.off - np.where(self.outer, outer, inner)
+        read = -((off / sd) ** 2) / 2 - np.log(sd * math.sqrt(2 * math.pi))
+        return np.maximum(felt, -700.0), read, -math.log(len(FELT)), -math.log(2 * WIDE_MM)
 
+    def log_likelihood(self, at: NDArray[np.float64], slips: float) -> float:
+        """How likely all of them are, its logarithm."""
+        felt, read, felt_slip, read_slip = self.logs(at)
+        if slips <= 0:
+            return float(felt.sum() + read.sum())
+        keep, slip = math.log1p(-slips), math.log(slips)
+        return float(
+            np.logaddexp(keep + felt, slip + felt_slip).sum()
+            + np.logaddexp(keep + read, slip + read_slip).sum()
+        )
 
-def _slip(
-    one: Observation, at: NDArray[np.float64], edges: NDArray[np.float64], wrong: float
-) -> float:
-    good, slip = _logs(one, at, edges)
-    a, b = math.log1p(-wrong) + good, math.log(wrong) + slip
-    return float(np.exp(b - np.logaddexp(a, b)))
+    def doubtful(self, at: NDArray[np.float64], slips: float) -> tuple[int, ...]:
+        """Those that are more likely slips than not, by index."""
+        if slips <= 0:
+            return ()
+        felt, read, felt_slip, read_slip = self.logs(at)
+        odds = math.log(slips) - math.log1p(-slips)
+        found = [self.felt_at[i] for i in np.flatnonzero(odds + felt_slip > felt)]
+        return tuple(
+            sorted(found + [self.read_at[i] for i in np.flatnonzero(odds + read_slip > read)])
+        )
 
 
 def _curvature(
