@@ -16,15 +16,9 @@ from core.report import Report, report_on
 from core.report.beds import beds_view
 from core.report.marking import marks_key, marks_of, marks_view
 from core.report.measuring import mesh_of
-from core.report.models import (
-    BedsView,
-    LayerView,
-    MarksView,
-    MotionReport,
-    SlicedView,
-    StanceView,
-)
+from core.report.models import MotionReport
 from core.report.motion import motion_report
+from core.report.print_models import BedsView, LayerView, MarksView, SlicedView, StanceView
 from core.report.slicing import layer_view, sliced_view
 from core.report.standing import faced_view, stance_views, tipped_view
 

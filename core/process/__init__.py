@@ -4,6 +4,8 @@ Map
     materials   density, softening point, strain and modulus by name, each from one table
     model       Process: bed, nozzle, layer, errors of the process, the feel bands; Slicing
     forecast    designed gap -> printed gap, and the chance of each feel; feel -> proposed gap
+    learning    gauges and prints -> errors of the process, by Bayes' rule
+    stand_in    a printer and a caliper that are not there
 """
 
 from core.process.forecast import Forecast, forecast, propose_gap

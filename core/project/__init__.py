@@ -9,5 +9,7 @@ Map
     renaming    a measure renamed in every expression
     results     what a solve gives back
     cache       results keyed by the hash of everything they were made from
+    printed     what comes off the printer as one: a part, or parts printed assembled
+    gauges      small test prints, made as projects
     demo        the shipped projects
 """

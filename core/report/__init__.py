@@ -2,10 +2,16 @@
 
 Map
     models        what a report holds: pydantic models, the only shape the screen sees
+    print_models  the same of stances, beds, layers, hatching, materials
     sentences     steps and fits read aloud: text and editable pieces
     measuring     the checks run on the parts of a solution, cached by solid
     judging       measured values beside their limits: findings, in the maker's terms
     fits          a fit as drawn on the fit desk: section, dimensions, forecast, working
+    marking       what is hatched on the solids, and its legend
+    beds          everything laid out on beds
+    comparing     materials side by side, break-even
+    differences   two documents compared
+    safety        what can hurt someone, for what it is meant for
     standing      the ways a part can stand, ranked
     mesh_check    a mesh from elsewhere proved, as plain data
     motion        a fit set in motion: poses along its way, measured

@@ -12,7 +12,7 @@ from core.proof.bed import check_bed
 from core.proof.bed_layout import MARGIN_MM, Layout, lay_out
 from core.proof.splitting import Cut, where_to_cut
 from core.proof.stance import turn_of
-from core.report.models import BedsView, CutView, LaidPart, TooLarge
+from core.report.print_models import BedsView, CutView, LaidPart, TooLarge
 
 Box = tuple[float, float, float]
 

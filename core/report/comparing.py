@@ -11,7 +11,7 @@ import math
 from core.process import MATERIALS, Material
 from core.project.printed import printed_groups
 from core.project.results import Solution
-from core.report.models import BreakEven, ComparedMaterial, CompareView
+from core.report.print_models import BreakEven, ComparedMaterial, CompareView
 from core.report.slicing import sliced_group
 
 FOOTPRINT_WITHIN = 0.3

@@ -12,7 +12,8 @@ from core.proof.marks import KINDS, Marks, mark_surface
 from core.proof.setting import Setting
 from core.report.judging import FACETS_MM, LINES_STOP, LINES_WARN, narrowest_slot_mm
 from core.report.measuring import measure_part
-from core.report.models import MarkedPart, MarkLegend, MarksView, Severity
+from core.report.models import Severity
+from core.report.print_models import MarkedPart, MarkLegend, MarksView
 
 # hatching by level: 1 wide, 3 close
 LEVELS: tuple[Severity, ...] = ("note", "note", "warning", "stop")

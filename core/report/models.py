@@ -11,11 +11,11 @@ Vec2 = tuple[float, float]
 Vec3 = tuple[float, float, float]
 
 
-class _View(BaseModel):
+class View(BaseModel):
     model_config = ConfigDict(frozen=True)
 
 
-class ErrorView(_View):
+class ErrorView(View):
     """Something that could not be worked out or built."""
 
     message: str
@@ -24,7 +24,7 @@ class ErrorView(_View):
     remedy: str | None = None
 
 
-class FieldView(_View):
+class FieldView(View):
     """One thing to edit: as typed, and what it comes to."""
 
     path: str
@@ -41,14 +41,14 @@ class FieldView(_View):
     error: ErrorView | None = None
 
 
-class Piece(_View):
+class Piece(View):
     """A piece of a sentence: plain text, or the field of that name."""
 
     text: str = ""
     field: str = ""
 
 
-class DrawingView(_View):
+class DrawingView(View):
     """A step's outlines as SVG paths, mm, y downwards; ``low`` and ``high`` hold them all.
 
     ``axis``: it is turned about x = 0. ``around_mm``, ``up_mm``, ``from_deg``: it is wrapped.
@@ -65,7 +65,7 @@ class DrawingView(_View):
     from_deg: float = 0.0
 
 
-class StepView(_View):
+class StepView(View):
     id: str
     kind: str
     title: str
@@ -82,7 +82,7 @@ class StepView(_View):
     error: ErrorView | None
 
 
-class MeasureView(_View):
+class MeasureView(View):
     path: str
     name: str
     part: str
@@ -96,18 +96,18 @@ class MeasureView(_View):
     error: ErrorView | None
 
 
-class FaceView(_View):
+class FaceView(View):
     step: str
     face: str
 
 
-class MassView(_View):
+class MassView(View):
     material: str
     density_g_cm3: float
     mass_g: float
 
 
-class PartView(_View):
+class PartView(View):
     name: str
     label: str
     colour: str
@@ -135,17 +135,17 @@ class PartView(_View):
     severity: Severity
 
 
-class RemedyEdit(_View):
+class RemedyEdit(View):
     path: str
     text: str
 
 
-class RemedyView(_View):
+class RemedyView(View):
     label: str
     edits: list[RemedyEdit]
 
 
-class FindingView(_View):
+class FindingView(View):
     check: str
     severity: Severity
     message: str
@@ -162,7 +162,7 @@ class FindingView(_View):
     can_be_accepted: bool = False
 
 
-class MeasuredPair(_View):
+class MeasuredPair(View):
     """One pair of faces that meet: the gap asked for and the one measured on the solids."""
 
     name: str
@@ -171,25 +171,25 @@ class MeasuredPair(_View):
     at: Vec3 | None
 
 
-class SectionPart(_View):
+class SectionPart(View):
     part: str
     role: Literal["a", "b"]
     loops: list[list[Vec2]]
 
 
-class SectionDimension(_View):
+class SectionDimension(View):
     name: str
     start: Vec2
     end: Vec2
     gap_mm: float
 
 
-class SectionLabel(_View):
+class SectionLabel(View):
     text: str
     at: Vec2
 
 
-class SectionPicture(_View):
+class SectionPicture(View):
     low: Vec2
     high: Vec2
     parts: list[SectionPart]
@@ -197,14 +197,14 @@ class SectionPicture(_View):
     labels: list[SectionLabel]
 
 
-class WorkingView(_View):
+class WorkingView(View):
     label: str
     formula: str
     value_mm: float
     unit: str = "mm"
 
 
-class StackedView(_View):
+class StackedView(View):
     """A size that others add up to, with its spread worst-case and by root-sum-square, mm."""
 
     name: str
@@ -214,7 +214,7 @@ class StackedView(_View):
     parts: list[tuple[str, float, float]]
 
 
-class MotionView(_View):
+class MotionView(View):
     """How the second part moves: ``way`` turn, slide, screw or track, from ``low`` to ``high``."""
 
     way: str
@@ -224,7 +224,7 @@ class MotionView(_View):
     words: str
 
 
-class PoseView(_View):
+class PoseView(View):
     """One place on the way: the pose of b in a (3 × 4, row by row), the gap and the overlap."""
 
     at: float
@@ -235,7 +235,7 @@ class PoseView(_View):
     pose: list[float]
 
 
-class MotionReport(_View):
+class MotionReport(View):
     """A motion tried out on the finished solids."""
 
     motion: MotionView
@@ -246,7 +246,7 @@ class MotionReport(_View):
     severity: Severity
 
 
-class LeftView(_View):
+class LeftView(View):
     part: str
     what: str
     asked_mm: float
@@ -255,14 +255,14 @@ class LeftView(_View):
     severity: Severity
 
 
-class RunView(_View):
+class RunView(View):
     """One run of a track as typed: up, down, left or right, and how far."""
 
     way: str
     length: str
 
 
-class TrackView(_View):
+class TrackView(View):
     """A track laid out on the unrolled cylinder, mm; drawn even where it cannot be cut."""
 
     around_mm: float
@@ -272,13 +272,13 @@ class TrackView(_View):
     runs: list[RunView]
 
 
-class ForecastView(_View):
+class ForecastView(View):
     mean_mm: float
     sd_mm: float
     chances: dict[str, float]
 
 
-class FitView(_View):
+class FitView(View):
     name: str
     kind: str
     title: str
@@ -313,13 +313,13 @@ class FitView(_View):
     error: ErrorView | None
 
 
-class BandView(_View):
+class BandView(View):
     feel: str
     low: float
     high: float
 
 
-class ReadingView(_View):
+class ReadingView(View):
     """One instrument along the bottom of the desk."""
 
     name: str
@@ -330,140 +330,7 @@ class ReadingView(_View):
     checks: list[str]
 
 
-class StanceView(_View):
-    """One way to stand: its name in the document, the same for each part printed together, the
-    move of each onto the bed (3 × 4, row by row), and what follows."""
-
-    stance: str
-    stances: dict[str, str]
-    matrices: dict[str, list[float]]
-    side: str
-    severity: Severity
-    carried: str
-    footing: str
-    weak: str
-    unsupported_mm2: float
-    height_mm: float
-    contact_mm2: float
-    chosen: bool
-
-
-class LaidPart(_View):
-    """One part, or parts printed assembled, on a bed; ``ring`` seen from above, mm from the bed's
-    front left corner."""
-
-    parts: list[str]
-    label: str
-    colour: str
-    turn_deg: float
-    size_mm: Vec3
-    ring: list[Vec2]
-    at: Vec2
-
-
-class CutView(_View):
-    """Where to cut: square to which axis of the part, at what place of it, and what is cut."""
-
-    axis: str
-    at_mm: float
-    section_mm2: float
-
-
-class TooLarge(_View):
-    """What fits no bed, by how much, and where to cut it."""
-
-    parts: list[str]
-    label: str
-    short_by_mm: float
-    cuts: list[CutView]
-
-
-class BedsView(_View):
-    """Everything that is printed, laid out on as few beds as it needs."""
-
-    bed_mm: Vec3
-    margin_mm: float
-    beds: list[list[LaidPart]]
-    too_large: list[TooLarge]
-
-
-class SlicedLayer(_View):
-    """One layer: its mid height, the areas of its zones and the time its lines take."""
-
-    z_mm: float
-    wall_mm2: float
-    skin_mm2: float
-    infill_mm2: float
-    seconds: float
-
-
-class SettingView(_View):
-    """One thing the estimate goes by, and what it may be; ``whole`` numbers only where said."""
-
-    name: str
-    label: str
-    unit: str
-    value: float | None
-    low: float
-    high: float
-    whole: bool
-    optional: bool
-
-
-class SlicedView(_View):
-    """What the print of some parts comes to, estimated; ``..._within`` are fractions either way."""
-
-    parts: list[str]
-    material: str
-    mass_g: float
-    mass_within: float
-    wall_g: float
-    skin_g: float
-    infill_g: float
-    filament_m: float
-    seconds: float
-    time_within: float
-    cost: float | None
-    layer_mm: float
-    layers: list[SlicedLayer]
-    settings: list[SettingView]
-
-
-class LayerView(_View):
-    """The rings of one layer, mm; ``extent`` is that of the whole part on the bed."""
-
-    index: int
-    extent: tuple[float, float, float, float]
-    walls: list[list[Vec2]]
-    skin: list[list[Vec2]]
-    infill: list[list[Vec2]]
-
-
-class MarkedPart(_View):
-    """A part whose marks can be fetched by their key."""
-
-    part: str
-    key: str
-
-
-class MarkLegend(_View):
-    """One kind of hatching: what it says, how bad it is, and how much of it there is."""
-
-    kind: str
-    level: int
-    severity: Severity
-    words: str
-    area_mm2: float
-
-
-class MarksView(_View):
-    """What is hatched on the solids."""
-
-    parts: list[MarkedPart]
-    legend: list[MarkLegend]
-
-
-class CheckView(_View):
+class CheckView(View):
     """A size on a drawing beside the model's own."""
 
     what: str
@@ -478,7 +345,7 @@ class CheckView(_View):
     error: ErrorView | None
 
 
-class Report(_View):
+class Report(View):
     """Everything a screen shows of a project."""
 
     title: str
@@ -496,7 +363,7 @@ class Report(_View):
     names: list[str]
 
 
-class Consequence(_View):
+class Consequence(View):
     """One thing that followed from an edit."""
 
     label: str
@@ -504,44 +371,9 @@ class Consequence(_View):
     after: str
 
 
-class Difference(_View):
+class Difference(View):
     """One thing that differs between two documents; ``-`` where it is not there."""
 
     what: str
     before: str
     after: str
-
-
-class ComparedMaterial(_View):
-    """What everything a project prints would come to in one material."""
-
-    material: str
-    mass_g: float
-    working: str
-    cost: float | None
-    footprint_g: float | None
-    warm_c: float
-    strain_percent: float
-    modulus_mpa: float
-    bends: str
-
-
-class CompareView(_View):
-    """Materials side by side; ``footprint_within`` is a fraction either way."""
-
-    volume_mm3: float
-    filament_m: float
-    seconds: float
-    price_per_kg: float | None
-    material: str
-    footprint_within: float
-    rows: list[ComparedMaterial]
-
-
-class BreakEven(_View):
-    """From how many uses on a lasting thing is better; None where it never is."""
-
-    uses: int | None
-    best: int | None
-    worst: int | None
-    working: str

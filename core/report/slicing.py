@@ -10,7 +10,7 @@ from core.project.printed import Printed
 from core.proof.setting import Setting
 from core.proof.sliced import MASS_WITHIN, TIME_WITHIN, Sliced, slice_solid, zones_at
 from core.report.judging import part_material
-from core.report.models import LayerView, SettingView, SlicedLayer, SlicedView
+from core.report.print_models import LayerView, SettingView, SlicedLayer, SlicedView
 
 
 def sliced_group(group: Printed, process: Process) -> Sliced:

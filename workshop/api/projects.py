@@ -11,7 +11,8 @@ from core.project.renaming import rename_measure
 from core.project.schema import Project as Document
 from core.proof.finding import Edit
 from core.report import apply_edits, consequences
-from core.report.models import BedsView, LayerView, MarksView, MotionReport, SlicedView, StanceView
+from core.report.models import MotionReport
+from core.report.print_models import BedsView, LayerView, MarksView, SlicedView, StanceView
 from workshop import keeping
 from workshop.answers import (
     faced_of,

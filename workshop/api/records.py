@@ -18,7 +18,8 @@ from core.project.document import read_document
 from core.report import consequences
 from core.report.comparing import break_even, compare_materials
 from core.report.differences import differences
-from core.report.models import BreakEven, CompareView, Consequence, Difference
+from core.report.models import Consequence, Difference
+from core.report.print_models import BreakEven, CompareView
 from workshop import bench, keeping, models
 from workshop.answers import report_of, sliced_of, solution_of
 from workshop.api.projects import opened
