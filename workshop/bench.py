@@ -183,6 +183,7 @@ def take_into(projects: list[int], process: Process, words: str) -> int:
             "errors": process.errors,
             "overhang_limit_deg": process.overhang_limit_deg,
             "bridge_limit_mm": process.bridge_limit_mm,
+            "own": process.own,
         }
         document = document.model_copy(
             update={"process": document.process.model_copy(update=update)}

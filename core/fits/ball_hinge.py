@@ -22,7 +22,6 @@ from core.fits.registry import (
 from core.outlines import Outline
 from core.outlines.curves import Arc, Line
 from core.outlines.loop import Loop
-from core.process import material
 from core.solids import Body, Frame
 from core.solids.turned import turned_body
 from core.steps.registry import Field
@@ -103,7 +102,7 @@ class BallHinge(FitKind):
         radius, up, edge = n["barrel"] / 2, n["up"], _edge(given)
         target = opposed(f.lifted(radius + edge))
         axis = Frame(f.point(0.0, up, radius), f.y_axis, tuple(-v for v in f.x_axis))  # type: ignore[arg-type]
-        stuff = material(given.material_b or given.process.material)
+        stuff = given.process.stuff(given.material_b)
         spread = n["deep"]
         bent = bend(
             spread, edge + radius, 2 * radius, n["arm"], stuff.modulus_mpa, "constant", 45, 45

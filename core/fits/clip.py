@@ -31,7 +31,6 @@ from core.fits.registry import (
 )
 from core.outlines import Outline
 from core.outlines.loop import polygon_loop
-from core.process import material
 from core.solids import Body, Frame
 from core.steps.registry import Field
 from core.steps.state import PartState
@@ -89,7 +88,7 @@ class Clip(FitKind):
 
     def meeting(self, given: FitInput) -> Meeting:
         n, gap = given.numbers, given.gap_mm
-        stuff = material(given.material_b or given.process.material)
+        stuff = given.process.stuff(given.material_b)
         y = n["undercut"] - gap
         bent = bend(
             y,

@@ -16,7 +16,6 @@ from core.fits.pieces import box
 from core.fits.registry import FitInput, WorkingLine
 from core.fits.slip_lid_sizes import Sizes
 from core.outlines import flatten, offset_outline, segment_counts
-from core.process import material
 from core.solids import Body, Frame, Prism, Section, prism_body, stack
 from core.steps.state import Mouth
 
@@ -150,7 +149,7 @@ def held_cautions(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[tuple[str
     if high <= 0:
         return []
     strain = 2 * (high - given.gap_mm) / min(mouth.outer.size) * 100
-    stuff = material(given.material_b or given.process.material)
+    stuff = given.process.stuff(given.material_b)
     if stuff.strain_once_percent is None:
         return []
     state = "good" if strain <= stuff.strain_once_percent else "warning"

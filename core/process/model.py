@@ -6,9 +6,12 @@ side where they are lengths.
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
+
+from core.process.materials import Material, material
 
 Feel = Literal["press", "snug", "slide", "free", "print-in-place"]
 FEELS: tuple[Feel, ...] = ("press", "snug", "slide", "free", "print-in-place")
@@ -73,6 +76,17 @@ class Slicing(_Frozen):
     price_per_kg: float | None = _setting(None, "price", "per kg", 0, 100_000)
 
 
+class OwnValues(_Frozen):
+    """A material's values as its maker knows them, in place of the table's; empty is the table's."""
+
+    density_g_cm3: float | None = Field(None, gt=0, le=30)
+    softens_c: float | None = Field(None, ge=-60, le=2000)
+    strain_once_percent: float | None = Field(None, gt=0, le=1000)
+    modulus_mpa: float | None = Field(None, gt=0, le=1_000_000)
+    footprint_kg: float | None = Field(None, ge=0, le=1000)
+    source: str = Field(min_length=1, max_length=200)
+
+
 class Process(_Frozen):
     """A printer, a nozzle, a layer height and a material together."""
 
@@ -87,3 +101,16 @@ class Process(_Frozen):
     overhang_limit_deg: float = Field(45.0, ge=0, lt=90)
     bridge_limit_mm: float = Field(10.0, ge=0)
     slicing: Slicing = Field(default_factory=Slicing)
+    own: dict[str, OwnValues] = Field(default_factory=dict, max_length=40)  # by material
+
+    def stuff(self, name: str = "") -> Material:
+        """The values of a material, the process' own where it has some.
+
+        Raises:
+            DocumentError: no such material.
+        """
+        found = material(name or self.material)
+        own = self.own.get(found.name)
+        if own is None:
+            return found
+        return replace(found, **own.model_dump(exclude_none=True))

@@ -6,7 +6,6 @@ from dataclasses import replace
 
 from core.measures.display import length_text, plain
 from core.measures.units import UNITS
-from core.process import material
 from core.process.model import FEELS
 from core.project.fields import PLACE_FIELDS, STATION_FIELDS
 from core.project.graph import step_texts
@@ -20,7 +19,7 @@ from core.report.drawings import drawing_view
 from core.report.fits import fit_view
 from core.report.guards import find_guards
 from core.report.guards.checklist import check_findings, check_views
-from core.report.judging import judge_fit, judge_part, part_material
+from core.report.judging import judge_fit, judge_part
 from core.report.measuring import Measured, measure_all
 from core.report.models import (
     BandView,
@@ -249,7 +248,7 @@ def _part_view(
     steps = [_step_view(part.name, step, step.step.id not in typed_ids) for step in result.steps]
     mass = None
     if measured:
-        stuff = material(part_material(result, solution.project.process))
+        stuff = solution.project.process.stuff(result.part.material)
         mass = MassView(
             material=stuff.name,
             density_g_cm3=stuff.density_g_cm3,

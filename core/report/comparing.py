@@ -26,8 +26,8 @@ def compare_materials(solution: Solution) -> CompareView:
     metres = sum(one.filament_mm for one in sliced) / 1000
     rows = [
         _row(stuff, volume, process.slicing.price_per_kg)
-        for stuff in MATERIALS.values()
-        if stuff.softens_c is not None
+        for name in MATERIALS
+        if (stuff := process.stuff(name)).softens_c is not None
     ]
     return CompareView(
         volume_mm3=volume,

@@ -14,7 +14,7 @@ import numpy as np
 
 from core.measures.display import length_text
 from core.measures.units import LengthUnit
-from core.process import Process, material
+from core.process import Process
 from core.project.resolve import Typed, names_in
 from core.project.results import FitResult, PartResult
 from core.proof.finding import Edit, Finding, Remedy, Severity
@@ -256,16 +256,11 @@ def _overhang_remedy(result: PartResult) -> Remedy | None:
     return None
 
 
-def part_material(result: PartResult, process: Process) -> str:
-    """The material a part is made of: its own, or the process's."""
-    return result.part.material or process.material
-
-
 def _mass(result: PartResult, measured: Measured, process: Process) -> list[Finding]:
     wanted = result.part.expected_mass
     if wanted is None:
         return []
-    stuff = material(wanted.material or part_material(result, process))
+    stuff = process.stuff(wanted.material or result.part.material)
     mass = measured.bulk.mass_g(stuff.density_g_cm3)
     off = (mass - wanted.grams) / wanted.grams * 100
     working = (

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from core.formats.reading import RawMesh
 from core.measures.display import plain
-from core.process import Process, material
+from core.process import Process
 from core.proof.bed import check_bed
 from core.proof.closed import check_closed
 from core.proof.finding import ORDER, Finding
@@ -93,7 +93,7 @@ def check_mesh(raw: RawMesh, name: str, process: Process, stance: str = "as-is")
     bed = check_bed(stood.vertices, process.bed_mm)
     rays = Rays(mesh)
     walls, slots = measure_walls(mesh, rays=rays), measure_slots(mesh, rays=rays)
-    stuff = material(process.material)
+    stuff = process.stuff()
     small = is_small_part(mesh.vertices)
     findings = _findings(
         faults,

@@ -7,14 +7,12 @@ from __future__ import annotations
 
 import numpy as np
 
-from core.process import material
 from core.project.cache import MEASURED, content_key
 from core.project.results import FitResult, PartResult, Solution
 from core.proof.edges import SHARP_DEG, SharpEdge, SharpPoint, sharp_edges, sharp_points
 from core.proof.finding import Finding
 from core.proof.gaps import smallest_gap
 from core.proof.small_part import is_small_part
-from core.report.judging import part_material
 from core.report.measuring import mesh_of
 from core.report.motion import pose_at
 from core.steps import PartState
@@ -110,7 +108,7 @@ def _sharp(part: PartResult) -> list[Finding]:
 
 
 def _warmth(part: PartResult, solution: Solution, warm_c: float) -> list[Finding]:
-    stuff = material(part_material(part, solution.project.process))
+    stuff = solution.project.process.stuff(part.part.material)
     if stuff.softens_c is None or warm_c < stuff.softens_c - WARM_MARGIN_C:
         return []
     soft = warm_c >= stuff.softens_c

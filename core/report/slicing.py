@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from annotated_types import Ge, Le
 
-from core.process import Process, Slicing, material
+from core.process import Process, Slicing
 from core.project.cache import MEASURED, content_key
 from core.project.printed import Printed
 from core.proof.setting import Setting
 from core.proof.sliced import MASS_WITHIN, TIME_WITHIN, Sliced, slice_solid, zones_at
-from core.report.judging import part_material
 from core.report.print_models import LayerView, SettingView, SlicedLayer, SlicedView
 
 
@@ -30,7 +29,7 @@ def sliced_group(group: Printed, process: Process) -> Sliced:
 def sliced_view(group: Printed, process: Process) -> SlicedView:
     """What the print of a part, with what is printed in it, comes to."""
     found = sliced_group(group, process)
-    stuff = material(part_material(group.parts[0], process))
+    stuff = process.stuff(group.parts[0].part.material)
     grams = stuff.density_g_cm3 / 1000
     price = process.slicing.price_per_kg
     mass = found.volume_mm3 * grams

@@ -139,6 +139,22 @@ def test_a_project_meant_for_another_process_follows_it(
     assert {p["mass"]["material"] for p in moved["report"]["parts"]} == {"PETG"}
 
 
+def test_material_values_put_right_are_followed_with_their_source(
+    client: Client, process: dict[str, Any], tin: dict[str, Any]
+) -> None:
+    own = {"PLA": {"density_g_cm3": 1.31, "softens_c": 55, "source": "weighed at the lock"}}
+    body = {"name": process["name"], "process": process["given"] | {"own": own}}
+    kept = client.put(f"/api/bench/{process['id']}", body, content_type="application/json").json()
+    assert kept["material"]["density_g_cm3"] == 1.31
+    assert kept["material"]["source"] == "weighed at the lock"
+    assert kept["material"]["modulus_mpa"] == 3300  # what was not said is the table's
+    was = tin["report"]["parts"][0]["mass"]["mass_g"]
+    now = post(client, f"/projects/{tin['id']}/process", version=tin["version"], process=kept["id"])
+    assert now["report"]["parts"][0]["mass"]["mass_g"] == pytest.approx(was * 1.31 / 1.24)
+    nameless = {"name": "y", "process": process["given"] | {"own": {"PLA": {"density_g_cm3": 1.3}}}}
+    assert client.post("/api/bench", nameless, content_type="application/json").status_code == 422
+
+
 # -- the logbook ------------------------------------------------------------------------------
 
 

@@ -10,7 +10,7 @@ from django.http import HttpRequest
 from ninja import Field, Router, Schema
 
 from core.errors import DocumentError
-from core.process import MATERIALS, Process, material
+from core.process import MATERIALS, Process
 from core.process.learning import FELT
 from core.process.stand_in import StandIn
 from core.project.gauges import KINDS, make_gauge, what_teaches_most
@@ -190,7 +190,7 @@ def _view(kept: models.Process) -> ProcessView:
         ],
         prints=kept.print_set.count(),
         felt=list(FELT),
-        material=asdict(material(before.material)),
+        material=asdict(before.stuff()),
     )  # fmt: skip
 
 

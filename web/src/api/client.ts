@@ -182,6 +182,8 @@ export const server = {
   },
   bench: () => ask<ProcessView[]>("GET", at("/api/bench", {})),
   newProcess: (given: ProcessIn) => ask<ProcessView>("POST", at("/api/bench", {}), given),
+  changeProcess: (id: number, given: ProcessIn) =>
+    ask<ProcessView>("PUT", at("/api/bench/{process_id}", { process_id: id }), given),
   makeGauge: (id: number, kind: string) =>
     ask<Opened>("POST", at("/api/bench/{process_id}/gauges/{kind}", { process_id: id, kind })),
   standIn: (id: number, kind: string) =>

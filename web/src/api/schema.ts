@@ -2204,6 +2204,24 @@ export interface components {
             more: components["schemas"]["Further"][];
         };
         /**
+         * OwnValues
+         * @description A material's values as its maker knows them, in place of the table's; empty is the table's.
+         */
+        OwnValues: {
+            /** Density G Cm3 */
+            density_g_cm3?: number | null;
+            /** Footprint Kg */
+            footprint_kg?: number | null;
+            /** Modulus Mpa */
+            modulus_mpa?: number | null;
+            /** Softens C */
+            softens_c?: number | null;
+            /** Source */
+            source: string;
+            /** Strain Once Percent */
+            strain_once_percent?: number | null;
+        };
+        /**
          * Part
          * @description One real-world piece.
          */
@@ -2529,6 +2547,10 @@ export interface components {
              * @default 45
              */
             overhang_limit_deg: number;
+            /** Own */
+            own?: {
+                [key: string]: components["schemas"]["OwnValues"];
+            };
             /**
              * Printer
              * @default Towpath 220

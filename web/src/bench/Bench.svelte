@@ -7,6 +7,7 @@
   import ErrorCurves from "./ErrorCurves.svelte";
   import FollowsTable from "./FollowsTable.svelte";
   import GaugeEntry from "./GaugeEntry.svelte";
+  import MaterialValues from "./MaterialValues.svelte";
   import NewProcess from "./NewProcess.svelte";
 
   let processes = $state.raw<ProcessView[] | null>(null);
@@ -106,6 +107,7 @@
             > °C{/if}, {process.material.source}.
         </p>
         <ErrorCurves before={process.before} now={process.now} />
+        {#key process.id}<MaterialValues {process} onchanged={load} />{/key}
         {#each process.questions as question, index (index)}
           <p class="mt-1 text-small text-brass">▲ {question}</p>
         {/each}
