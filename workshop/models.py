@@ -98,6 +98,7 @@ class Process(models.Model):
 
     name = models.CharField(max_length=120, unique=True)
     given = models.JSONField()
+    spool_g = models.FloatField(null=True)  # filament left on the spool; None: not kept
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -144,3 +145,18 @@ class Print(models.Model):
 
     def __str__(self) -> str:
         return f"{self.title} on {self.printed}"
+
+
+class Planned(models.Model):
+    """A print that is still to be made, in the order it was asked for."""
+
+    project = models.ForeignKey(Project, on_delete=models.CASCADE)
+    process = models.ForeignKey(Process, null=True, on_delete=models.SET_NULL)
+    parts = models.JSONField(default=list)
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("created",)
+
+    def __str__(self) -> str:
+        return f"{self.project_id}: {self.parts}"

@@ -76,6 +76,23 @@ def test_a_print_is_written_down_and_says_what_to_change(walker: Walker) -> None
     assert Print.objects.get().outcomes[0]["felt"] == "tight"
 
 
+def test_a_planned_print_is_weighed_against_the_spool(walker: Walker) -> None:
+    walker.open("Bait tin")
+    walker.press("on the bed")
+    walker.saying("printed", "[role=radio]").click()
+    walker.press("not printed yet: plan it")
+    walker.see("Next on the printers")
+    spool = walker.one('[aria-label^="filament left on the spool"]')
+    spool.send_keys("30", Keys.ENTER)
+    walker.see("g short")
+    spool = walker.one('[aria-label^="filament left on the spool"]')
+    spool.send_keys(Keys.CONTROL, "a")
+    spool.send_keys("400", Keys.ENTER)
+    walker.see("leaves 3")
+    walker.press("not after all")
+    walker.see("nothing planned")
+
+
 def test_versions_are_named_compared_and_gone_back_to(walker: Walker) -> None:
     walker.open("Bait tin")
     walker.drawn()

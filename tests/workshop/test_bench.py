@@ -206,6 +206,35 @@ def test_photos_are_pictures(client: Client, tin: dict[str, Any]) -> None:
     assert nobody.status_code == 422
 
 
+def test_the_plan_counts_time_and_filament_and_a_print_takes_from_the_spool(
+    client: Client, process: dict[str, Any], tin: dict[str, Any]
+) -> None:
+    names = [p["name"] for p in tin["document"]["parts"]]
+    for parts in (names, names[:1]):
+        post(client, f"/projects/{tin['id']}/plan", parts=parts)
+    spool = {"grams": 50.0}
+    answer = client.put(
+        f"/api/plan/spool/{process['id']}", json.dumps(spool), content_type="application/json"
+    )
+    (row,) = answer.json()
+    first, second = row["items"]
+    assert first["left_g"] == pytest.approx(50 - first["mass_g"])
+    assert second["left_g"] == pytest.approx(first["left_g"] - second["mass_g"])
+    assert first["seconds"] > second["seconds"] > 0
+    post(client, f"/projects/{tin['id']}/prints", parts=names, printed="2026-11-23")
+    (row,) = client.get("/api/plan").json()
+    assert [item["id"] for item in row["items"]] == [second["id"]]
+    assert row["spool_g"] == pytest.approx(50 - first["mass_g"])
+    (row,) = client.delete(f"/api/plan/{second['id']}").json()
+    assert row["items"] == []
+    assert (
+        client.post(
+            f"/api/projects/{tin['id']}/plan", {"parts": []}, content_type="application/json"
+        ).status_code
+        == 422
+    )
+
+
 # -- history and comparing --------------------------------------------------------------------
 
 

@@ -15,6 +15,7 @@ from core.errors import DocumentError
 from core.process import propose_gap
 from core.process.learning import FELT
 from core.project.document import read_document
+from core.project.schema import Project as Document
 from core.report import consequences
 from core.report.comparing import break_even, compare_materials
 from core.report.differences import differences
@@ -100,6 +101,39 @@ class PrintView(Schema):
     suggestions: list[str]
     notes: str
     photo: bool
+
+
+class PlannedView(Schema):
+    """A print still to be made; ``left_g`` of filament after it, below nought when it runs out."""
+
+    id: int
+    project: int
+    title: str
+    parts: list[str]
+    seconds: float
+    mass_g: float
+    left_g: float | None
+
+
+class PlanView(Schema):
+    """What is next on one printer, in order."""
+
+    process: int | None
+    name: str
+    spool_g: float | None = None
+    items: list[PlannedView]
+
+
+class PlanIn(Schema):
+    """The parts of a print to be made."""
+
+    parts: list[str] = Field(max_length=60)
+
+
+class SpoolIn(Schema):
+    """Grams of filament left; None where it is not kept."""
+
+    grams: float | None = Field(None, ge=0, le=100_000)
 
 
 def _project(project_id: int) -> models.Project:
@@ -256,13 +290,7 @@ def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type:
             raise DocumentError(f"'{outcome.felt}' is no way to feel", remedy=", ".join(FELT))
     kept = bench.process_of(document)
     own = document.process
-    seconds = mass = 0.0
-    seen: set[str] = set()
-    for name in given.parts:
-        sliced = sliced_of(document, name)
-        if sliced and not seen & set(sliced.parts):
-            seconds, mass = seconds + sliced.seconds, mass + sliced.mass_g
-            seen |= set(sliced.parts)
+    seconds, mass = _estimate(document, given.parts)
     price = own.slicing.price_per_kg
     details = {
         "seconds": seconds, "mass_g": mass, "cost": None if price is None else mass / 1000 * price,
@@ -283,7 +311,82 @@ def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type:
         outcomes=[outcome.dict() for outcome in given.outcomes],
         notes=given.notes,
     )
+    models.Planned.objects.filter(project=project, parts=given.parts).delete()
+    if kept and kept.spool_g is not None:
+        kept.spool_g = max(kept.spool_g - mass, 0.0)
+        kept.save(update_fields=["spool_g"])
     return 201, _print(one)
+
+
+def _estimate(document: Document, parts: list[str]) -> tuple[float, float]:
+    """Seconds and grams of a print of some parts; what is printed assembled counts once."""
+    seconds = mass = 0.0
+    seen: set[str] = set()
+    for name in parts:
+        sliced = sliced_of(document, name)
+        if sliced and not seen & set(sliced.parts):
+            seconds, mass = seconds + sliced.seconds, mass + sliced.mass_g
+            seen |= set(sliced.parts)
+    return seconds, mass
+
+
+# -- what is next ----------------------------------------------------------------------------
+
+
+@router.get("/plan", response=list[PlanView])
+def plan(request: HttpRequest):  # type: ignore[no-untyped-def]
+    """What is next on each printer, with the time it takes and the filament left after it."""
+    found: dict[int | None, PlanView] = {}
+    for one in models.Process.objects.all():
+        found[one.id] = PlanView(process=one.id, name=one.name, spool_g=one.spool_g, items=[])
+    for item in models.Planned.objects.select_related("project__current"):
+        # a process taken off the bench, or none that suits
+        at = found.setdefault(
+            item.process_id, PlanView(process=None, name="no process on the bench", items=[])
+        )
+        document = keeping.document_of(item.project)
+        known = {part.name for part in document.parts}
+        parts = [name for name in item.parts if name in known]
+        seconds, mass = _estimate(document, parts)
+        before = at.items[-1].left_g if at.items else at.spool_g
+        at.items.append(
+            PlannedView(
+                id=item.id, project=item.project_id, title=item.project.title, parts=parts,
+                seconds=seconds, mass_g=mass, left_g=None if before is None else before - mass,
+            )
+        )  # fmt: skip
+    return list(found.values())
+
+
+@router.post("/projects/{project_id}/plan", response={201: list[PlanView], 404: Refusal})
+def plan_print(request: HttpRequest, project_id: int, given: PlanIn):  # type: ignore[no-untyped-def]
+    """A print put at the end of its printer's row."""
+    project = _project(project_id)
+    document = keeping.document_of(project)
+    known = {part.name for part in document.parts}
+    if not given.parts or any(name not in known for name in given.parts):
+        raise DocumentError(
+            "say which parts are to be printed", remedy="one of " + ", ".join(known)
+        )
+    kept = bench.process_of(document)
+    models.Planned.objects.create(project=project, process=kept, parts=given.parts)
+    return 201, plan(request)
+
+
+@router.delete("/plan/{planned_id}", response={200: list[PlanView], 404: Refusal})
+def unplan(request: HttpRequest, planned_id: int):  # type: ignore[no-untyped-def]
+    """A print that is not to be made after all."""
+    models.Planned.objects.filter(id=planned_id).delete()
+    return plan(request)
+
+
+@router.put("/plan/spool/{process_id}", response={200: list[PlanView], 404: Refusal})
+def set_spool(request: HttpRequest, process_id: int, given: SpoolIn):  # type: ignore[no-untyped-def]
+    """How much filament is left on a printer's spool."""
+    kept = models.Process.objects.get(id=process_id)
+    kept.spool_g = given.grams
+    kept.save(update_fields=["spool_g"])
+    return plan(request)
 
 
 @router.delete("/logbook/{print_id}", response={204: None, 404: Refusal})

@@ -43,6 +43,7 @@ export type CompareView = Schemas["CompareView"];
 export type BreakEven = Schemas["BreakEven"];
 export type PrintView = Schemas["PrintView"];
 export type Outcome = Schemas["Outcome"];
+export type PlanView = Schemas["PlanView"];
 export type MotionReport = Schemas["MotionReport"];
 export type Severity = FindingView["severity"];
 
@@ -247,6 +248,13 @@ export const server = {
     ),
   writePrint: (id: number, given: Schemas["PrintIn"]) =>
     ask<PrintView>("POST", at("/api/projects/{project_id}/prints", { project_id: id }), given),
+  plan: () => ask<PlanView[]>("GET", at("/api/plan", {})),
+  planPrint: (id: number, parts: string[]) =>
+    ask<PlanView[]>("POST", at("/api/projects/{project_id}/plan", { project_id: id }), { parts }),
+  unplan: (id: number) =>
+    ask<PlanView[]>("DELETE", at("/api/plan/{planned_id}", { planned_id: id })),
+  setSpool: (id: number, grams: number | null) =>
+    ask<PlanView[]>("PUT", at("/api/plan/spool/{process_id}", { process_id: id }), { grams }),
   addPhoto: (id: number, file: File) => {
     const form = new FormData();
     form.append("file", file);

@@ -392,6 +392,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plan
+         * @description What is next on each printer, with the time it takes and the filament left after it.
+         */
+        get: operations["workshop_api_records_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/spool/{process_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Spool
+         * @description How much filament is left on a printer's spool.
+         */
+        put: operations["workshop_api_records_set_spool"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/{planned_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Unplan
+         * @description A print that is not to be made after all.
+         */
+        delete: operations["workshop_api_records_unplan"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/preview": {
         parameters: {
             query?: never;
@@ -838,6 +898,26 @@ export interface paths {
         get: operations["workshop_api_projects_tipped"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Print
+         * @description A print put at the end of its printer's row.
+         */
+        post: operations["workshop_api_records_plan_print"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2386,6 +2466,48 @@ export interface components {
             y: string;
         };
         /**
+         * PlanIn
+         * @description The parts of a print to be made.
+         */
+        PlanIn: {
+            /** Parts */
+            parts: string[];
+        };
+        /**
+         * PlanView
+         * @description What is next on one printer, in order.
+         */
+        PlanView: {
+            /** Items */
+            items: components["schemas"]["PlannedView"][];
+            /** Name */
+            name: string;
+            /** Process */
+            process: number | null;
+            /** Spool G */
+            spool_g?: number | null;
+        };
+        /**
+         * PlannedView
+         * @description A print still to be made; ``left_g`` of filament after it, below nought when it runs out.
+         */
+        PlannedView: {
+            /** Id */
+            id: number;
+            /** Left G */
+            left_g: number | null;
+            /** Mass G */
+            mass_g: number;
+            /** Parts */
+            parts: string[];
+            /** Project */
+            project: number;
+            /** Seconds */
+            seconds: number;
+            /** Title */
+            title: string;
+        };
+        /**
          * PoseView
          * @description One place on the way: the pose of b in a (3 × 4, row by row), the gap and the overlap.
          */
@@ -3062,6 +3184,14 @@ export interface components {
              * @default 3
              */
             walls: number;
+        };
+        /**
+         * SpoolIn
+         * @description Grams of filament left; None where it is not kept.
+         */
+        SpoolIn: {
+            /** Grams */
+            grams?: number | null;
         };
         /**
          * StackedView
@@ -4047,6 +4177,92 @@ export interface operations {
             };
         };
     };
+    workshop_api_records_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"][];
+                };
+            };
+        };
+    };
+    workshop_api_records_set_spool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                process_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpoolIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_records_unplan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                planned_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     workshop_api_projects_preview: {
         parameters: {
             query?: never;
@@ -4894,6 +5110,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StanceView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_records_plan_print: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"][];
                 };
             };
             /** @description Not Found */

@@ -29,6 +29,16 @@
     ),
   );
 
+  async function plan() {
+    trouble = "";
+    try {
+      await server.planPrint(project.id, parts);
+      address.go("/logbook");
+    } catch (problem) {
+      trouble = problem instanceof Refused ? problem.message : "The workshop does not answer.";
+    }
+  }
+
   async function write(event: SubmitEvent) {
     event.preventDefault();
     trouble = "";
@@ -114,5 +124,10 @@
       bind:value={notes}></textarea></label
   >
   {#if trouble}<p class="mt-2 text-small text-brick" role="alert">■ {trouble}</p>{/if}
-  <button class="plain-button mt-3" disabled={!parts.length}>write it into the logbook</button>
+  <p class="mt-3 flex gap-3">
+    <button class="plain-button" disabled={!parts.length}>write it into the logbook</button>
+    <button type="button" class="plain-button" disabled={!parts.length} onclick={plan}
+      >not printed yet: plan it</button
+    >
+  </p>
 </form>

@@ -2,6 +2,7 @@
   import { onMount } from "svelte";
   import { address as addresses, server, type PrintView } from "../api/client";
   import { inPlace } from "../route.svelte";
+  import Plan from "./Plan.svelte";
   import PageBar from "../ui/PageBar.svelte";
 
   let words = $state("");
@@ -49,6 +50,7 @@
 <div class="flex h-full flex-col">
   <PageBar title="Logbook" about="what was printed, and how it turned out" />
   <main class="min-h-0 flex-1 overflow-y-auto px-6 py-4">
+    <Plan />
     <div class="mb-3 flex items-baseline gap-4 text-small">
       <label
         >look for <input
