@@ -17,6 +17,7 @@ Map
     motion        a fit set in motion: poses along its way, measured
     guards/       what makers overlook: numbers typed twice, sizes undecided, bought things
     drawings      the outlines of a step as drawn beside its sentence
+    readings      the instruments along the bottom
     assemble      Solution -> Report
     consequences  what followed from an edit, in the maker's terms
     edits         remedies applied to a document

@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import replace
 
 from core.measures.display import length_text, plain
-from core.measures.units import UNITS
 from core.process.model import FEELS
 from core.project.fields import PLACE_FIELDS, STATION_FIELDS
 from core.project.graph import step_texts
@@ -29,13 +28,12 @@ from core.report.models import (
     MassView,
     MeasureView,
     PartView,
-    ReadingView,
     RemedyEdit,
     RemedyView,
     Report,
-    Severity,
     StepView,
 )
+from core.report.readings import readings
 from core.report.safety import find_safety
 from core.report.sentences import (
     PLACE_ON,
@@ -94,7 +92,7 @@ def report_on(solution: Solution) -> Report:
         measures=_measures(solution),
         parts=parts,
         fits=fits,
-        readings=_readings(
+        readings=readings(
             [part for part in parts if not part.bought], fits, findings, measured, solution
         ),
         findings=[finding_view(finding) for finding in findings],
@@ -297,127 +295,3 @@ def _capacity(result: PartResult) -> float | None:
         if "capacity" in feature.quantities
     ]
     return max(held) if held and max(held) > 0 else None
-
-
-def _readings(
-    parts: list[PartView],
-    fits: list[FitView],
-    findings: list[Finding],
-    measured: dict[str, Measured],
-    solution: Solution,
-) -> list[ReadingView]:
-    """The instruments along the bottom: all parts together."""
-    if not parts or not measured:
-        return []
-    unit = solution.project.units
-    factor = UNITS[unit][1]
-    digits = 2 if unit == "mm" else 4
-
-    def severity(*checks: str) -> tuple[Severity, Finding | None]:
-        chosen = [finding for finding in findings if finding.check in checks]
-        chosen.sort(key=lambda finding: ORDER.index(finding.severity))
-        return (chosen[0].severity, chosen[0]) if chosen else ("good", None)
-
-    volume = sum(part.volume_mm3 or 0 for part in parts)
-    mass = sum(part.mass.mass_g for part in parts if part.mass)
-    holds = [(part.capacity_mm3, part.label) for part in parts if part.capacity_mm3]
-    cubic = f"{volume / 1000:.1f}" if unit == "mm" else f"{volume / factor**3:.3f}"
-    readings = [
-        ReadingView(
-            name="volume",
-            value=cubic,
-            unit="cm³" if unit == "mm" else "in³",
-            severity=severity("closed")[0],
-            word="closed" if severity("closed")[0] == "good" else "see findings",
-            checks=["closed"],
-        )
-    ]
-    materials = ", ".join(sorted({part.mass.material for part in parts if part.mass}))
-    state, _ = severity("expected mass")
-    readings.append(
-        ReadingView(
-            name="mass, solid",
-            value=f"{mass:.1f}",
-            unit="g",
-            severity=state,
-            word=f"in {materials}",
-            checks=["expected mass"],
-        )
-    )
-    walls = [(part.wall_min_mm, part.label) for part in parts if part.wall_min_mm is not None]
-    if walls:
-        thin, owner = min(walls)
-        state, _ = severity("wall", "wall left")
-        lines = thin / solution.project.process.line_mm
-        readings.append(
-            ReadingView(
-                name="thinnest wall",
-                value=f"{thin / factor:.{digits}f}",
-                unit=unit,
-                severity=state,
-                word=f"{lines:.1f} lines, {owner}",
-                checks=["wall", "wall left"],
-            )
-        )
-    gaps = [(pair.measured_mm, f) for f in fits for pair in f.pairs if pair.measured_mm is not None]
-    if gaps:
-        tight, fit = min(gaps, key=lambda pair: pair[0])
-        state, _ = severity("gap", "overlap", "feel")
-        readings.append(
-            ReadingView(
-                name="tightest gap",
-                value=f"{tight / factor:.{digits}f}",
-                unit=f"{unit} a side",
-                severity=state,
-                word=f"{fit.label or fit.title}, {fit.feel}".lower(),
-                checks=["gap", "overlap", "feel", "fit"],
-            )
-        )
-    hanging = sum(part.unsupported_mm2 or 0 for part in parts)
-    hangs = ["island", "overhang", "bridge"]
-    state, _ = severity(*hangs)
-    islands = sum(part.islands or 0 for part in parts)
-    readings.append(
-        ReadingView(
-            name="overhang",
-            value=f"{hanging:.0f}",
-            unit="mm²",
-            severity=state,
-            word=f"{islands} in mid-air"
-            if islands
-            else "each layer carried"
-            if not hanging
-            else "hangs over",
-            checks=hangs,
-        )
-    )
-    beds = [
-        m.bed for name, m in measured.items() if m.leads and not solution.parts[name].part.bought
-    ]
-    widest = max(beds, key=lambda bed: bed.size_mm[0] * bed.size_mm[1])
-    state, _ = severity("bed")
-    readings.append(
-        ReadingView(
-            name="bed, largest part",
-            value=" × ".join(
-                plain(v / factor, 1 if unit == "mm" else 2) for v in widest.size_mm[:2]
-            ),
-            unit=unit,
-            severity=state,
-            word=f"fits {solution.project.process.printer}" if state == "good" else "too large",
-            checks=["bed"],
-        )
-    )
-    if holds:
-        most, owner = max(holds)
-        readings.append(
-            ReadingView(
-                name="holds",
-                value=f"{most / 1000:.1f}" if unit == "mm" else f"{most / 29573.5295625:.2f}",
-                unit="ml" if unit == "mm" else "US fl oz",
-                severity="good",
-                word=f"{owner}, to its rim; prints leak",
-                checks=[],
-            )
-        )
-    return readings

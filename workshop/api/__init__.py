@@ -5,7 +5,8 @@ Map
     projects    the shelf, one project, saving, undo, redo, remedies
     files       meshes for the screen, exports, the document
     bench       processes, gauges, results and what they teach
-    records     history, versions and materials compared, the logbook
+    records     history, versions and materials compared
+    logbook     prints and how they turned out, what is next
     work        long work: what is under way, cancelled, mended
     catalogue   kinds of step, outline and fit, with their fields; starters
 """
@@ -17,7 +18,7 @@ from ninja import NinjaAPI
 
 from core.errors import CoreError
 from workshop import models
-from workshop.api import bench, catalogue, files, projects, records, work
+from workshop.api import bench, catalogue, files, logbook, projects, records, work
 from workshop.keeping import Stale
 from workshop.models import Job, Project
 
@@ -27,6 +28,7 @@ api.add_router("", files.router)
 api.add_router("", work.router)
 api.add_router("", bench.router)
 api.add_router("", records.router)
+api.add_router("", logbook.router)
 api.add_router("", catalogue.router)
 
 

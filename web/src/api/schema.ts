@@ -299,7 +299,7 @@ export interface paths {
          * Logbook
          * @description Prints whose title, parts, process, notes or outcome hold some words, newest first.
          */
-        get: operations["workshop_api_records_logbook"];
+        get: operations["workshop_api_logbook_logbook"];
         put?: never;
         post?: never;
         delete?: never;
@@ -319,7 +319,7 @@ export interface paths {
          * Export
          * @description The whole logbook as a table, a line for each fit of each print.
          */
-        get: operations["workshop_api_records_export"];
+        get: operations["workshop_api_logbook_export"];
         put?: never;
         post?: never;
         delete?: never;
@@ -342,7 +342,7 @@ export interface paths {
          * Strike
          * @description Strikes a print out; what it taught is forgotten.
          */
-        delete: operations["workshop_api_records_strike"];
+        delete: operations["workshop_api_logbook_strike"];
         options?: never;
         head?: never;
         patch?: never;
@@ -359,13 +359,13 @@ export interface paths {
          * Photo
          * @description The photo of a print.
          */
-        get: operations["workshop_api_records_photo"];
+        get: operations["workshop_api_logbook_photo"];
         put?: never;
         /**
          * Add Photo
          * @description A photo put beside a print.
          */
-        post: operations["workshop_api_records_add_photo"];
+        post: operations["workshop_api_logbook_add_photo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -403,7 +403,7 @@ export interface paths {
          * Plan
          * @description What is next on each printer, with the time it takes and the filament left after it.
          */
-        get: operations["workshop_api_records_plan"];
+        get: operations["workshop_api_logbook_plan"];
         put?: never;
         post?: never;
         delete?: never;
@@ -424,7 +424,7 @@ export interface paths {
          * Set Spool
          * @description How much filament is left on a printer's spool.
          */
-        put: operations["workshop_api_records_set_spool"];
+        put: operations["workshop_api_logbook_set_spool"];
         post?: never;
         delete?: never;
         options?: never;
@@ -446,7 +446,7 @@ export interface paths {
          * Unplan
          * @description A print that is not to be made after all.
          */
-        delete: operations["workshop_api_records_unplan"];
+        delete: operations["workshop_api_logbook_unplan"];
         options?: never;
         head?: never;
         patch?: never;
@@ -917,7 +917,7 @@ export interface paths {
          * Plan Print
          * @description A print put at the end of its printer's row.
          */
-        post: operations["workshop_api_records_plan_print"];
+        post: operations["workshop_api_logbook_plan_print"];
         delete?: never;
         options?: never;
         head?: never;
@@ -937,7 +937,7 @@ export interface paths {
          * Write Print
          * @description Writes a print into the logbook; how its fits felt teaches its process.
          */
-        post: operations["workshop_api_records_write_print"];
+        post: operations["workshop_api_logbook_write_print"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3975,7 +3975,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_records_logbook: {
+    workshop_api_logbook_logbook: {
         parameters: {
             query?: {
                 q?: string;
@@ -3998,7 +3998,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_records_export: {
+    workshop_api_logbook_export: {
         parameters: {
             query?: never;
             header?: never;
@@ -4018,7 +4018,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_records_strike: {
+    workshop_api_logbook_strike: {
         parameters: {
             query?: never;
             header?: never;
@@ -4047,7 +4047,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_records_photo: {
+    workshop_api_logbook_photo: {
         parameters: {
             query?: never;
             header?: never;
@@ -4078,7 +4078,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_records_add_photo: {
+    workshop_api_logbook_add_photo: {
         parameters: {
             query?: never;
             header?: never;
@@ -4177,7 +4177,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_records_plan: {
+    workshop_api_logbook_plan: {
         parameters: {
             query?: never;
             header?: never;
@@ -4197,7 +4197,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_records_set_spool: {
+    workshop_api_logbook_set_spool: {
         parameters: {
             query?: never;
             header?: never;
@@ -4232,7 +4232,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_records_unplan: {
+    workshop_api_logbook_unplan: {
         parameters: {
             query?: never;
             header?: never;
@@ -5123,7 +5123,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_records_plan_print: {
+    workshop_api_logbook_plan_print: {
         parameters: {
             query?: never;
             header?: never;
@@ -5158,7 +5158,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_records_write_print: {
+    workshop_api_logbook_write_print: {
         parameters: {
             query?: never;
             header?: never;

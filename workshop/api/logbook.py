@@ -1,0 +1,343 @@
+"""The logbook: what was printed and how it turned out; and what is to be printed next."""
+
+from __future__ import annotations
+
+import csv
+import io
+from datetime import date
+from typing import Any
+
+from django.db.models import Q
+from django.http import HttpRequest, HttpResponse
+from ninja import Field, File, Router, Schema, UploadedFile
+
+from core.errors import DocumentError
+from core.process import propose_gap
+from core.process.learning import FELT
+from core.project.schema import Project as Document
+from workshop import bench, keeping, models
+from workshop.answers import sliced_of
+from workshop.api.shapes import Refusal
+
+router = Router()
+LARGEST_PHOTO = 6_000_000
+# what a fit should feel like, as a hand tells it
+WANTED = {
+    "press": ("tight",), "snug": ("snug",), "slide": ("sliding",), "free": ("loose",),
+    "print-in-place": ("sliding", "loose"),
+}  # fmt: skip
+
+
+class Outcome(Schema):
+    """How a fit turned out."""
+
+    fit: str
+    label: str = ""
+    feel: str = ""
+    gap_mm: float
+    felt: str = ""
+
+
+class PrintIn(Schema):
+    """A print to be written into the logbook."""
+
+    parts: list[str] = Field(max_length=60)
+    printed: date
+    notes: str = Field("", max_length=4000)
+    outcomes: list[Outcome] = Field(default=[], max_length=100)
+
+
+class PrintView(Schema):
+    """A print in the logbook, with what the next one should change."""
+
+    id: int
+    project: int | None
+    title: str
+    revision: int
+    parts: list[str]
+    process: str
+    printed: date
+    details: dict[str, Any]
+    outcomes: list[Outcome]
+    suggestions: list[str]
+    notes: str
+    photo: bool
+
+
+class PlannedView(Schema):
+    """A print still to be made; ``left_g`` of filament after it, below nought when it runs out."""
+
+    id: int
+    project: int
+    title: str
+    parts: list[str]
+    seconds: float
+    mass_g: float
+    left_g: float | None
+
+
+class PlanView(Schema):
+    """What is next on one printer, in order."""
+
+    process: int | None
+    name: str
+    spool_g: float | None = None
+    items: list[PlannedView]
+
+
+class PlanIn(Schema):
+    """The parts of a print to be made."""
+
+    parts: list[str] = Field(max_length=60)
+
+
+class SpoolIn(Schema):
+    """Grams of filament left; None where it is not kept."""
+
+    grams: float | None = Field(None, ge=0, le=100_000)
+
+
+def _project(project_id: int) -> models.Project:
+    return models.Project.objects.select_related("current").get(id=project_id)
+
+
+# -- the logbook -----------------------------------------------------------------------------
+
+
+def _print(one: models.Print) -> PrintView:
+    outcomes = [Outcome(**outcome) for outcome in one.outcomes]
+    return PrintView(
+        id=one.id,
+        project=one.project_id,
+        title=one.title,
+        revision=one.revision,
+        parts=one.parts,
+        process=one.process_name,
+        printed=one.printed,
+        details=one.details,
+        outcomes=outcomes,
+        suggestions=_suggestions(one, outcomes),
+        notes=one.notes,
+        photo=bool(one.photo),
+    )
+
+
+def _suggestions(one: models.Print, outcomes: list[Outcome]) -> list[str]:
+    """What the next print should change, by all that is known of the process now."""
+    if one.process is None:
+        return []
+    process = bench.taught(one.process).process
+    told = []
+    for outcome in outcomes:
+        wanted = WANTED.get(outcome.feel, ())
+        if not outcome.felt or outcome.felt in wanted:
+            continue
+        then = propose_gap(outcome.feel, process)  # type: ignore[arg-type]
+        wider = FELT.index(outcome.felt) < FELT.index(wanted[0]) if wanted else True
+        if (then > outcome.gap_mm) != wider:
+            told.append(
+                f"{outcome.label or outcome.fit} was {outcome.felt} at {outcome.gap_mm:.2f}, yet all "
+                f"else that is known says {then:.2f} per side: one of the two is a slip, or this "
+                "print was unlike the others"
+            )
+            continue
+        told.append(
+            f"{outcome.label or outcome.fit} was {outcome.felt}: {outcome.gap_mm:.2f} → {then:.2f} "
+            "per side"
+        )
+    return told
+
+
+@router.get("/logbook", response=list[PrintView])
+def logbook(request: HttpRequest, q: str = "", project: int = 0):  # type: ignore[no-untyped-def]
+    """Prints whose title, parts, process, notes or outcome hold some words, newest first."""
+    found = models.Print.objects.select_related("process")
+    if project:
+        found = found.filter(project_id=project)
+    for word in q.split()[:8]:
+        found = found.filter(
+            Q(title__icontains=word) | Q(parts__icontains=word) | Q(process_name__icontains=word)
+            | Q(notes__icontains=word) | Q(outcomes__icontains=word)
+        )  # fmt: skip
+    return [_print(one) for one in found]
+
+
+@router.post("/projects/{project_id}/prints", response={201: PrintView, 404: Refusal, 422: Refusal})
+def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type: ignore[no-untyped-def]
+    """Writes a print into the logbook; how its fits felt teaches its process."""
+    project = _project(project_id)
+    document = keeping.document_of(project)
+    known = {part.name: part for part in document.parts}
+    if not given.parts or any(name not in known for name in given.parts):
+        raise DocumentError("say which parts were printed", remedy="one of " + ", ".join(known))
+    for outcome in given.outcomes:
+        if outcome.felt and outcome.felt not in FELT:
+            raise DocumentError(f"'{outcome.felt}' is no way to feel", remedy=", ".join(FELT))
+    kept = bench.process_of(document)
+    own = document.process
+    seconds, mass = _estimate(document, given.parts)
+    price = own.slicing.price_per_kg
+    details = {
+        "seconds": seconds, "mass_g": mass, "cost": None if price is None else mass / 1000 * price,
+        "layer_mm": own.layer_mm, "nozzle_mm": own.nozzle_mm, "material": own.material,
+        "stances": {name: known[name].stance for name in given.parts},
+        "infill_percent": own.slicing.infill_percent,
+    }  # fmt: skip
+    assert project.current is not None
+    one = models.Print.objects.create(
+        project=project,
+        revision=project.current.number,
+        title=project.title,
+        parts=given.parts,
+        process=kept,
+        process_name=kept.name if kept else f"{own.printer}, {own.material}",
+        printed=given.printed,
+        details=details,
+        outcomes=[outcome.dict() for outcome in given.outcomes],
+        notes=given.notes,
+    )
+    models.Planned.objects.filter(project=project, parts=given.parts).delete()
+    if kept and kept.spool_g is not None:
+        kept.spool_g = max(kept.spool_g - mass, 0.0)
+        kept.save(update_fields=["spool_g"])
+    return 201, _print(one)
+
+
+def _estimate(document: Document, parts: list[str]) -> tuple[float, float]:
+    """Seconds and grams of a print of some parts; what is printed assembled counts once."""
+    seconds = mass = 0.0
+    seen: set[str] = set()
+    for name in parts:
+        sliced = sliced_of(document, name)
+        if sliced and not seen & set(sliced.parts):
+            seconds, mass = seconds + sliced.seconds, mass + sliced.mass_g
+            seen |= set(sliced.parts)
+    return seconds, mass
+
+
+# -- what is next ----------------------------------------------------------------------------
+
+
+@router.get("/plan", response=list[PlanView])
+def plan(request: HttpRequest):  # type: ignore[no-untyped-def]
+    """What is next on each printer, with the time it takes and the filament left after it."""
+    found: dict[int | None, PlanView] = {}
+    for one in models.Process.objects.all():
+        found[one.id] = PlanView(process=one.id, name=one.name, spool_g=one.spool_g, items=[])
+    for item in models.Planned.objects.select_related("project__current"):
+        # a process taken off the bench, or none that suits
+        at = found.setdefault(
+            item.process_id, PlanView(process=None, name="no process on the bench", items=[])
+        )
+        document = keeping.document_of(item.project)
+        known = {part.name for part in document.parts}
+        parts = [name for name in item.parts if name in known]
+        seconds, mass = _estimate(document, parts)
+        before = at.items[-1].left_g if at.items else at.spool_g
+        at.items.append(
+            PlannedView(
+                id=item.id, project=item.project_id, title=item.project.title, parts=parts,
+                seconds=seconds, mass_g=mass, left_g=None if before is None else before - mass,
+            )
+        )  # fmt: skip
+    return list(found.values())
+
+
+@router.post("/projects/{project_id}/plan", response={201: list[PlanView], 404: Refusal})
+def plan_print(request: HttpRequest, project_id: int, given: PlanIn):  # type: ignore[no-untyped-def]
+    """A print put at the end of its printer's row."""
+    project = _project(project_id)
+    document = keeping.document_of(project)
+    known = {part.name for part in document.parts}
+    if not given.parts or any(name not in known for name in given.parts):
+        raise DocumentError(
+            "say which parts are to be printed", remedy="one of " + ", ".join(known)
+        )
+    kept = bench.process_of(document)
+    models.Planned.objects.create(project=project, process=kept, parts=given.parts)
+    return 201, plan(request)
+
+
+@router.delete("/plan/{planned_id}", response={200: list[PlanView], 404: Refusal})
+def unplan(request: HttpRequest, planned_id: int):  # type: ignore[no-untyped-def]
+    """A print that is not to be made after all."""
+    models.Planned.objects.filter(id=planned_id).delete()
+    return plan(request)
+
+
+@router.put("/plan/spool/{process_id}", response={200: list[PlanView], 404: Refusal})
+def set_spool(request: HttpRequest, process_id: int, given: SpoolIn):  # type: ignore[no-untyped-def]
+    """How much filament is left on a printer's spool."""
+    kept = models.Process.objects.get(id=process_id)
+    kept.spool_g = given.grams
+    kept.save(update_fields=["spool_g"])
+    return plan(request)
+
+
+@router.delete("/logbook/{print_id}", response={204: None, 404: Refusal})
+def strike(request: HttpRequest, print_id: int):  # type: ignore[no-untyped-def]
+    """Strikes a print out; what it taught is forgotten."""
+    models.Print.objects.get(id=print_id).delete()
+    return 204, None
+
+
+@router.post("/logbook/{print_id}/photo", response={200: PrintView, 404: Refusal, 422: Refusal})
+def add_photo(request: HttpRequest, print_id: int, file: File[UploadedFile]):  # type: ignore[no-untyped-def]
+    """A photo put beside a print."""
+    one = models.Print.objects.get(id=print_id)
+    data = file.read(LARGEST_PHOTO + 1)
+    if len(data) > LARGEST_PHOTO:
+        raise DocumentError("this photo is larger than 6 MB", remedy="a smaller one")
+    if _picture_type(data) is None:
+        raise DocumentError("this is no photo read here", remedy="png or jpeg")
+    one.photo = data
+    one.save(update_fields=["photo"])
+    return _print(one)
+
+
+@router.get("/logbook/{print_id}/photo", response={200: bytes, 404: Refusal})
+def photo(request: HttpRequest, print_id: int):  # type: ignore[no-untyped-def]
+    """The photo of a print."""
+    data = bytes(models.Print.objects.get(id=print_id).photo)
+    kind = _picture_type(data)
+    if kind is None:
+        return 404, Refusal(message="this print has no photo")
+    return HttpResponse(data, content_type=kind)
+
+
+def _picture_type(data: bytes) -> str | None:
+    if data[:8] == b"\x89PNG\r\n\x1a\n":
+        return "image/png"
+    return "image/jpeg" if data[:3] == b"\xff\xd8\xff" else None
+
+
+@router.get("/logbook.csv", response={200: bytes})
+def export(request: HttpRequest):  # type: ignore[no-untyped-def]
+    """The whole logbook as a table, a line for each fit of each print."""
+    out = io.StringIO()
+    write = csv.writer(out)
+    write.writerow(
+        ["printed", "project", "revision", "parts", "process", "material", "layer_mm", "mass_g",
+         "minutes", "cost", "fit", "feel_wanted", "gap_mm_a_side", "felt", "notes"]
+    )  # fmt: skip
+    for one in models.Print.objects.all():
+        own = one.details
+        lead = [
+            one.printed.isoformat(), one.title, one.revision, " ".join(one.parts),
+            one.process_name, own.get("material", ""), own.get("layer_mm", ""),
+            f"{own.get('mass_g', 0):.1f}", f"{own.get('seconds', 0) / 60:.0f}",
+            "" if own.get("cost") is None else f"{own['cost']:.2f}",
+        ]  # fmt: skip
+        for outcome in one.outcomes or [{}]:
+            row = [*lead, outcome.get("fit", ""), outcome.get("feel", ""),
+                   outcome.get("gap_mm", ""), outcome.get("felt", ""), one.notes]  # fmt: skip
+            write.writerow([_plain(value) for value in row])
+    response = HttpResponse(out.getvalue(), content_type="text/csv; charset=utf-8")
+    response["Content-Disposition"] = 'attachment; filename="logbook.csv"'
+    return response
+
+
+def _plain(value: object) -> object:
+    """A cell that no spreadsheet takes for a formula."""
+    text = str(value)
+    return f"'{text}" if text[:1] in "=+-@\t\r" and not isinstance(value, (int, float)) else value
