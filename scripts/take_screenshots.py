@@ -69,16 +69,6 @@ def shaped(walker: Walker) -> None:
     walker.drawn()
 
 
-def finder(walker: Walker) -> None:
-    walker.open("Windlass")
-    walker.drawn()
-    walker.press("add a step")
-    box = walker.one('[aria-label="find a step by a word"]')
-    walker.until(lambda: walker.driver.switch_to.active_element == box)
-    walker.keys("round")
-    walker.see("Repeat round an axis")
-
-
 def fit_of(title: str, fit: str, view: str = "section") -> Callable[[Walker], None]:
     """The fit desk of a fit of a demo project, in one of its views."""
 
@@ -100,12 +90,6 @@ def unrolled(walker: Walker) -> None:
     walker.click('[data-part="sleeve"]')
     walker.click('[data-step="band"] input')
     walker.saying("unrolled", "[role=radio]").click()
-
-
-def outlined(walker: Walker) -> None:
-    walker.open("Mooring wrench")
-    walker.drawn()
-    walker.click('[data-step="blade"] input')
 
 
 def stances(walker: Walker) -> None:
@@ -189,13 +173,11 @@ VIEWS: dict[str, Callable[[Walker], None]] = {
     "desk": desk,
     "findings": findings,
     "desk-shaped": shaped,
-    "step-finder": finder,
     "fit-desk-lid": fit_desk,
     "fit-desk-screw": fit_of("Lantern", "Cap on flask"),
     "fit-desk-hinge": fit_of("Tackle case", "Hinge"),
     "fit-desk-track": fit_of("Buoy", "Twist lock", "unrolled"),
     "desk-unrolled": unrolled,
-    "desk-outline": outlined,
     "bed-stances": stances,
     "bed-layers": layers,
     "bed-plan": plan,
