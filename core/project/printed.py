@@ -9,7 +9,7 @@ from manifold3d import Manifold
 from numpy.typing import NDArray
 
 from core.project.results import PartResult, Solution
-from core.proof.stance import stance_matrix, standing, turn_of
+from core.proof.stance import stance_matrix, standing
 from core.solids import Body
 
 Matrix = NDArray[np.float64]  # (3, 4)
@@ -71,11 +71,6 @@ class Printed:
     def leads(self, name: str) -> bool:
         """Whether what is true of the whole is told with this part."""
         return self.parts[0].part.name == name
-
-    @property
-    def down(self) -> NDArray[np.float64]:
-        """What points at the bed now, in the first part's coordinates."""
-        return np.asarray(-turn_of(self.stance)[2])
 
 
 def printed_groups(solution: Solution) -> list[Printed]:

@@ -16,7 +16,6 @@ from core.project.demo import demo_document
 from core.project.printed import group_of, printed_groups
 from core.project.solve import solve
 from core.proof.bed_layout import MARGIN_MM, lay_out
-from core.proof.finding import Finding
 from core.proof.splitting import where_to_cut
 from core.proof.stance import turn_of
 from core.report import report_on
@@ -142,4 +141,3 @@ def test_findings_show_where_they_were_measured() -> None:
     assert wall.ends is not None and wall.value is not None
     a, b = (np.array(end) for end in wall.ends)
     assert np.linalg.norm(a - b) == pytest.approx(wall.value, abs=1e-6)
-    assert Finding("x", "good", "y").ends is None
