@@ -11,10 +11,14 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from core.errors import DocumentError
 from core.process.materials import Material, material
 
 Feel = Literal["press", "snug", "slide", "free", "print-in-place"]
 FEELS: tuple[Feel, ...] = ("press", "snug", "slide", "free", "print-in-place")
+
+
+LINE_OF_NOZZLE = 1.125  # a line is laid so much wider than its nozzle
 
 
 class _Frozen(BaseModel):
@@ -114,3 +118,24 @@ class Process(_Frozen):
         if own is None:
             return found
         return replace(found, **own.model_dump(exclude_none=True))
+
+    def on_machine(
+        self,
+        printer: str,
+        material_name: str,
+        nozzle_mm: float,
+        layer_mm: float,
+        bed_mm: tuple[float, float, float],
+    ) -> Process:
+        """The same process on another machine or in another material, lines as wide as usual.
+
+        Raises:
+            DocumentError: no such material, or a bed without room.
+        """
+        if min(bed_mm) <= 0:
+            raise DocumentError("the bed has no room", remedy="width, depth and height above 0")
+        changed = {
+            "printer": printer, "material": material(material_name).name, "nozzle_mm": nozzle_mm,
+            "line_mm": round(nozzle_mm * LINE_OF_NOZZLE, 3), "layer_mm": layer_mm, "bed_mm": bed_mm,
+        }  # fmt: skip
+        return self.model_copy(update=changed)

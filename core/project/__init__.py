@@ -11,5 +11,6 @@ Map
     cache       results keyed by the hash of everything they were made from
     printed     what comes off the printer as one: a part, or parts printed assembled
     gauges      small test prints, made as projects
+    teaching    results of gauges and prints -> the process as known now, and what follows
     demo        the shipped projects
 """

@@ -11,11 +11,12 @@ import math
 from core.process import MATERIALS, Material
 from core.project.printed import printed_groups
 from core.project.results import Solution
+from core.proof.sliced import TIME_WITHIN
 from core.report.print_models import BreakEven, ComparedMaterial, CompareView
+from core.report.safety import WARM_MARGIN_C
 from core.report.slicing import sliced_group
 
 FOOTPRINT_WITHIN = 0.3
-WARM_MARGIN_C = 10.0
 
 
 def compare_materials(solution: Solution) -> CompareView:
@@ -36,6 +37,7 @@ def compare_materials(solution: Solution) -> CompareView:
         price_per_kg=process.slicing.price_per_kg,
         material=process.material,
         footprint_within=FOOTPRINT_WITHIN,
+        time_within=TIME_WITHIN,
         rows=rows,
     )
 

@@ -153,7 +153,7 @@ class ComparedMaterial(View):
 
 
 class CompareView(View):
-    """Materials side by side; ``footprint_within`` is a fraction either way."""
+    """Materials side by side; ``..._within`` are fractions either way."""
 
     volume_mm3: float
     filament_m: float
@@ -161,6 +161,7 @@ class CompareView(View):
     price_per_kg: float | None
     material: str
     footprint_within: float
+    time_within: float
     rows: list[ComparedMaterial]
 
 

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from annotated_types import Ge, Le
 
 from core.process import Process, Slicing
 from core.project.cache import MEASURED, content_key
-from core.project.printed import Printed
+from core.project.printed import Printed, printed_groups
+from core.project.results import Solution
 from core.proof.setting import Setting
 from core.proof.sliced import MASS_WITHIN, TIME_WITHIN, Sliced, slice_solid, zones_at
 from core.report.print_models import LayerView, SettingView, SlicedLayer, SlicedView
@@ -58,6 +61,18 @@ def sliced_view(group: Printed, process: Process) -> SlicedView:
             for layer in found.layers
         ],
     )
+
+
+def estimate_print(solution: Solution, parts: Sequence[str]) -> tuple[float, float]:
+    """Seconds and grams of a print of some parts; what is printed assembled counts once."""
+    process, wanted = solution.project.process, set(parts)
+    seconds = grams = 0.0
+    for group in printed_groups(solution):
+        if wanted & {part.part.name for part in group.parts}:
+            found = sliced_group(group, process)
+            density = process.stuff(group.parts[0].part.material).density_g_cm3
+            seconds, grams = seconds + found.seconds, grams + found.volume_mm3 / 1000 * density
+    return seconds, grams
 
 
 def _settings(slicing: Slicing) -> list[SettingView]:

@@ -26,10 +26,9 @@ def client() -> Client:
 
 @pytest.fixture
 def process(client: Client) -> dict[str, Any]:
-    given = {"name": "Towpath 220, PLA", "process": Process().model_dump(mode="json")}
-    answer = client.post("/api/bench", given, content_type="application/json")
-    assert answer.status_code == 201, answer.content
-    return answer.json()
+    given = Process().model_dump(mode="json")
+    models.Process.objects.create(name="Towpath 220, PLA", given=given)
+    return client.get("/api/bench").json()[0]
 
 
 @pytest.fixture
@@ -120,18 +119,25 @@ def test_a_gauge_becomes_a_project_and_names_are_kept_apart(
     assert made["document"]["title"] == "Gauge, caliper block"
     assert made["report"]["severity"] in ("good", "note")
     assert client.post(f"/api/bench/{process['id']}/gauges/nothing").status_code == 404
-    again = {"name": process["name"], "process": process["given"]}
-    assert client.post("/api/bench", again, content_type="application/json").status_code == 422
-    wrong = {"name": "x", "process": process["given"] | {"material": "cheese"}}
-    answer = client.post("/api/bench", wrong, content_type="application/json")
-    assert answer.status_code == 422 and "PLA" in answer.json()["remedy"]
+    like = {"like": process["id"], "printer": "Towpath 220", "material": "PLA",
+            "nozzle_mm": 0.4, "layer_mm": 0.2, "bed_mm": [220, 220, 240]}  # fmt: skip
+    for wrong, why in (
+        ({}, "already called"),
+        ({"printer": "x", "material": "cheese"}, "no material"),
+        ({"printer": "x", "bed_mm": [220, 0, 240]}, "no room"),
+    ):
+        answer = client.post("/api/bench", like | wrong, content_type="application/json")
+        assert answer.status_code == 422 and why in answer.json()["message"]
 
 
 def test_a_project_meant_for_another_process_follows_it(
     client: Client, process: dict[str, Any], tin: dict[str, Any]
 ) -> None:
-    petg = Process(material="PETG", printer="Weir 300", bed_mm=(300, 300, 300))
-    other = post(client, "/bench", name="Weir 300, PETG", process=petg.model_dump(mode="json"))
+    other = post(
+        client, "/bench", like=process["id"], printer="Weir 300", material="PETG", nozzle_mm=0.6,
+        layer_mm=0.3, bed_mm=[300, 300, 300],
+    )  # fmt: skip
+    assert other["name"] == "Weir 300, PETG" and other["given"]["line_mm"] == 0.675
     moved = post(
         client, f"/projects/{tin['id']}/process", version=tin["version"], process=other["id"]
     )
@@ -152,7 +158,8 @@ def test_material_values_put_right_are_followed_with_their_source(
     now = post(client, f"/projects/{tin['id']}/process", version=tin["version"], process=kept["id"])
     assert now["report"]["parts"][0]["mass"]["mass_g"] == pytest.approx(was * 1.31 / 1.24)
     nameless = {"name": "y", "process": process["given"] | {"own": {"PLA": {"density_g_cm3": 1.3}}}}
-    assert client.post("/api/bench", nameless, content_type="application/json").status_code == 422
+    answer = client.put(f"/api/bench/{kept['id']}", nameless, content_type="application/json")
+    assert answer.status_code == 422
 
 
 # -- the logbook ------------------------------------------------------------------------------

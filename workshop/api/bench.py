@@ -10,10 +10,11 @@ from django.http import HttpRequest
 from ninja import Field, Router, Schema
 
 from core.errors import DocumentError
-from core.process import MATERIALS, Process
+from core.process import Process
 from core.process.learning import FELT
 from core.process.stand_in import StandIn
 from core.project.gauges import KINDS, make_gauge, what_teaches_most
+from core.project.teaching import BRIDGE_SD_MM, OVERHANG_SD_DEG, Taught
 from workshop import bench, keeping, models
 from workshop.api.shapes import Opened, Refusal, VersionIn
 
@@ -111,6 +112,7 @@ class FollowView(Schema):
     gap_then_mm: float
     chance: float
     chance_then: float
+    changes: bool
 
 
 class Teaching(Schema):
@@ -120,6 +122,17 @@ class Teaching(Schema):
     after: ErrorsView
     questions: list[str]
     follows: list[FollowView]
+
+
+class NewProcessIn(Schema):
+    """A process like another on the bench, on another machine or in another material."""
+
+    like: int
+    printer: str = Field(min_length=1, max_length=80)
+    material: str
+    nozzle_mm: float = Field(gt=0, le=5)
+    layer_mm: float = Field(gt=0, le=5)
+    bed_mm: tuple[float, float, float]
 
 
 class ProcessIn(Schema):
@@ -156,12 +169,12 @@ def _errors(process: Process, overhang_sd: float, bridge_sd: float) -> ErrorsVie
     )  # fmt: skip
 
 
-def _now(found: bench.Taught) -> ErrorsView:
+def _now(found: Taught) -> ErrorsView:
     return _errors(found.process, found.overhang_sd, found.bridge_sd)
 
 
 def _view(kept: models.Process) -> ProcessView:
-    found, before = bench.taught(kept), bench.given(kept)
+    found, before = bench.known(kept), bench.given(kept)
     shares = dict(what_teaches_most(found.process))
     gauges = []
     for kind in KINDS:
@@ -177,9 +190,9 @@ def _view(kept: models.Process) -> ProcessView:
         id=kept.id,
         name=kept.name,
         given=before,
-        before=_errors(before, bench.OVERHANG_SD_DEG, bench.BRIDGE_SD_MM),
+        before=_errors(before, OVERHANG_SD_DEG, BRIDGE_SD_MM),
         now=_now(found),
-        questions=found.questions,
+        questions=list(found.questions),
         gauges=gauges,
         results=[
             ResultView(
@@ -194,12 +207,11 @@ def _view(kept: models.Process) -> ProcessView:
     )  # fmt: skip
 
 
-def _checked(process: Process) -> Process:
-    if process.material not in MATERIALS:
-        raise DocumentError(
-            f"no material is called '{process.material}'", remedy="one of " + ", ".join(MATERIALS)
-        )
-    return process
+def _follows(process: Process) -> list[FollowView]:
+    return [
+        FollowView(project=project.id, title=project.title, **asdict(one))
+        for project, one in bench.what_follows(process)
+    ]
 
 
 @router.get("/bench", response=list[ProcessView])
@@ -208,13 +220,18 @@ def processes(request: HttpRequest):  # type: ignore[no-untyped-def]
     return [_view(kept) for kept in models.Process.objects.all()]
 
 
-@router.post("/bench", response={201: ProcessView, 422: Refusal})
-def new_process(request: HttpRequest, given: ProcessIn):  # type: ignore[no-untyped-def]
+@router.post("/bench", response={201: ProcessView, 404: Refusal, 422: Refusal})
+def new_process(request: HttpRequest, given: NewProcessIn):  # type: ignore[no-untyped-def]
     """A process put on the bench."""
-    if models.Process.objects.filter(name=given.name).exists():
-        raise DocumentError(f"a process is already called '{given.name}'", remedy="another name")
-    process = _checked(given.process)
-    kept = models.Process.objects.create(name=given.name, given=process.model_dump(mode="json"))
+    like = bench.given(models.Process.objects.get(id=given.like))
+    printer = given.printer.strip()
+    process = like.on_machine(
+        printer, given.material, given.nozzle_mm, given.layer_mm, given.bed_mm
+    )
+    name = f"{printer}, {process.material}"
+    if models.Process.objects.filter(name=name).exists():
+        raise DocumentError(f"a process is already called '{name}'", remedy="another name")
+    kept = models.Process.objects.create(name=name, given=process.model_dump(mode="json"))
     return 201, _view(kept)
 
 
@@ -222,7 +239,8 @@ def new_process(request: HttpRequest, given: ProcessIn):  # type: ignore[no-unty
 def change_process(request: HttpRequest, process_id: int, given: ProcessIn):  # type: ignore[no-untyped-def]
     """What is said of a process changed; its results stay and are read anew."""
     kept = models.Process.objects.get(id=process_id)
-    kept.name, kept.given = given.name, _checked(given.process).model_dump(mode="json")
+    given.process.stuff()  # refuses a material that is not known
+    kept.name, kept.given = given.name, given.process.model_dump(mode="json")
     kept.save()
     return _view(kept)
 
@@ -273,16 +291,15 @@ def enter_result(request: HttpRequest, process_id: int, given: ResultIn):  # typ
     if given.gauge not in KINDS:
         raise DocumentError(f"no gauge is called '{given.gauge}'")
     entries = [entry.dict() for entry in given.entries]
-    bench.observations([e for e in entries if given.gauge not in ("overhang", "bridges")])
-    before = bench.taught(kept)
-    after = bench.taught(kept, entries, given.gauge)
+    before = bench.known(kept)
+    after = bench.known(kept, entries, given.gauge)
     if given.keep:
         kept.results.create(gauge=given.gauge, entries=entries, made_up=given.made_up)
     return Teaching(
         before=_now(before),
         after=_now(after),
-        questions=after.questions,
-        follows=[FollowView(**asdict(one)) for one in bench.follows(after.process)],
+        questions=list(after.questions),
+        follows=_follows(after.process),
     )
 
 
@@ -296,15 +313,15 @@ def forget(request: HttpRequest, result_id: int):  # type: ignore[no-untyped-def
 @router.get("/bench/{process_id}/follows", response={200: list[FollowView], 404: Refusal})
 def what_follows(request: HttpRequest, process_id: int):  # type: ignore[no-untyped-def]
     """What the gaps of every project on a process would become, as it is known now."""
-    found = bench.taught(models.Process.objects.get(id=process_id))
-    return [FollowView(**asdict(one)) for one in bench.follows(found.process)]
+    found = bench.known(models.Process.objects.get(id=process_id))
+    return _follows(found.process)
 
 
 @router.post("/bench/{process_id}/take", response={200: Taken, 404: Refusal})
 def take(request: HttpRequest, process_id: int, given: TakeIn):  # type: ignore[no-untyped-def]
     """Projects take over what was learnt, each with the reason on record."""
     kept = models.Process.objects.get(id=process_id)
-    found = bench.taught(kept)
+    found = bench.known(kept)
     errors, count = found.learnt.errors, found.learnt.used
     words = (
         f"{kept.name} learnt from {count} observations: walls {errors.outer:+.3f}, holes "

@@ -10,6 +10,7 @@ from ninja import Router
 from core.fits import FITS
 from core.measures.evaluate import FUNCTIONS
 from core.process import MATERIALS
+from core.process.learning import FELT
 from core.project.demo import STARTERS
 from core.steps import OUTLINES, STEPS, Field
 from workshop.api.shapes import Catalogue, FieldInfo, KindInfo, Starter
@@ -68,5 +69,6 @@ def catalogue(request: HttpRequest):  # type: ignore[no-untyped-def]
         ],
         starters=[Starter(name=n, title=s.title, about=s.about) for n, s in STARTERS.items()],
         materials=list(MATERIALS),
+        felt=list(FELT),
         functions=list(FUNCTIONS),
     )

@@ -12,20 +12,14 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Field, File, Router, Schema, UploadedFile
 
 from core.errors import DocumentError
-from core.process import propose_gap
-from core.process.learning import FELT
-from core.project.schema import Project as Document
+from core.project.teaching import check_felt, next_time
+from core.report.slicing import estimate_print
 from workshop import bench, keeping, models
-from workshop.answers import sliced_of
+from workshop.answers import solution_of
 from workshop.api.shapes import Refusal
 
 router = Router()
 LARGEST_PHOTO = 6_000_000
-# what a fit should feel like, as a hand tells it
-WANTED = {
-    "press": ("tight",), "snug": ("snug",), "slide": ("sliding",), "free": ("loose",),
-    "print-in-place": ("sliding", "loose"),
-}  # fmt: skip
 
 
 class Outcome(Schema):
@@ -116,36 +110,18 @@ def _print(one: models.Print) -> PrintView:
         printed=one.printed,
         details=one.details,
         outcomes=outcomes,
-        suggestions=_suggestions(one, outcomes),
+        suggestions=_suggestions(one),
         notes=one.notes,
         photo=bool(one.photo),
     )
 
 
-def _suggestions(one: models.Print, outcomes: list[Outcome]) -> list[str]:
+def _suggestions(one: models.Print) -> list[str]:
     """What the next print should change, by all that is known of the process now."""
     if one.process is None:
         return []
-    process = bench.taught(one.process).process
-    told = []
-    for outcome in outcomes:
-        wanted = WANTED.get(outcome.feel, ())
-        if not outcome.felt or outcome.felt in wanted:
-            continue
-        then = propose_gap(outcome.feel, process)  # type: ignore[arg-type]
-        wider = FELT.index(outcome.felt) < FELT.index(wanted[0]) if wanted else True
-        if (then > outcome.gap_mm) != wider:
-            told.append(
-                f"{outcome.label or outcome.fit} was {outcome.felt} at {outcome.gap_mm:.2f}, yet all "
-                f"else that is known says {then:.2f} per side: one of the two is a slip, or this "
-                "print was unlike the others"
-            )
-            continue
-        told.append(
-            f"{outcome.label or outcome.fit} was {outcome.felt}: {outcome.gap_mm:.2f} → {then:.2f} "
-            "per side"
-        )
-    return told
+    process = bench.known(one.process).process
+    return [words for outcome in one.outcomes if (words := next_time(outcome, process))]
 
 
 @router.get("/logbook", response=list[PrintView])
@@ -171,11 +147,11 @@ def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type:
     if not given.parts or any(name not in known for name in given.parts):
         raise DocumentError("say which parts were printed", remedy="one of " + ", ".join(known))
     for outcome in given.outcomes:
-        if outcome.felt and outcome.felt not in FELT:
-            raise DocumentError(f"'{outcome.felt}' is no way to feel", remedy=", ".join(FELT))
+        if outcome.felt:
+            check_felt(outcome.felt)
     kept = bench.process_of(document)
     own = document.process
-    seconds, mass = _estimate(document, given.parts)
+    seconds, mass = estimate_print(solution_of(document), given.parts)
     price = own.slicing.price_per_kg
     details = {
         "seconds": seconds, "mass_g": mass, "cost": None if price is None else mass / 1000 * price,
@@ -203,18 +179,6 @@ def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type:
     return 201, _print(one)
 
 
-def _estimate(document: Document, parts: list[str]) -> tuple[float, float]:
-    """Seconds and grams of a print of some parts; what is printed assembled counts once."""
-    seconds = mass = 0.0
-    seen: set[str] = set()
-    for name in parts:
-        sliced = sliced_of(document, name)
-        if sliced and not seen & set(sliced.parts):
-            seconds, mass = seconds + sliced.seconds, mass + sliced.mass_g
-            seen |= set(sliced.parts)
-    return seconds, mass
-
-
 # -- what is next ----------------------------------------------------------------------------
 
 
@@ -232,7 +196,7 @@ def plan(request: HttpRequest):  # type: ignore[no-untyped-def]
         document = keeping.document_of(item.project)
         known = {part.name for part in document.parts}
         parts = [name for name in item.parts if name in known]
-        seconds, mass = _estimate(document, parts)
+        seconds, mass = estimate_print(solution_of(document), parts)
         before = at.items[-1].left_g if at.items else at.spool_g
         at.items.append(
             PlannedView(

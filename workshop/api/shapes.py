@@ -210,4 +210,5 @@ class Catalogue(Schema):
     fits: list[KindInfo]
     starters: list[Starter]
     materials: list[str]
+    felt: list[str]
     functions: list[str]

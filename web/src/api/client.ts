@@ -182,7 +182,8 @@ export const server = {
     return ask<MeshAnswer>("POST", at("/api/meshes", {}), form);
   },
   bench: () => ask<ProcessView[]>("GET", at("/api/bench", {})),
-  newProcess: (given: ProcessIn) => ask<ProcessView>("POST", at("/api/bench", {}), given),
+  newProcess: (given: Schemas["NewProcessIn"]) =>
+    ask<ProcessView>("POST", at("/api/bench", {}), given),
   changeProcess: (id: number, given: ProcessIn) =>
     ask<ProcessView>("PUT", at("/api/bench/{process_id}", { process_id: id }), given),
   makeGauge: (id: number, kind: string) =>

@@ -1146,6 +1146,8 @@ export interface components {
          * @description Everything there is to choose from.
          */
         Catalogue: {
+            /** Felt */
+            felt: string[];
             /** Fits */
             fits: components["schemas"]["KindInfo"][];
             /** Functions */
@@ -1206,7 +1208,7 @@ export interface components {
         };
         /**
          * CompareView
-         * @description Materials side by side; ``footprint_within`` is a fraction either way.
+         * @description Materials side by side; ``..._within`` are fractions either way.
          */
         CompareView: {
             /** Filament M */
@@ -1221,6 +1223,8 @@ export interface components {
             rows: components["schemas"]["ComparedMaterial"][];
             /** Seconds */
             seconds: number;
+            /** Time Within */
+            time_within: number;
             /** Volume Mm3 */
             volume_mm3: number;
         };
@@ -1749,6 +1753,8 @@ export interface components {
             chance: number;
             /** Chance Then */
             chance_then: number;
+            /** Changes */
+            changes: boolean;
             /** Feel */
             feel: string;
             /** Fit */
@@ -2214,6 +2220,28 @@ export interface components {
              * @default
              */
             starter: string;
+        };
+        /**
+         * NewProcessIn
+         * @description A process like another on the bench, on another machine or in another material.
+         */
+        NewProcessIn: {
+            /** Bed Mm */
+            bed_mm: [
+                number,
+                number,
+                number
+            ];
+            /** Layer Mm */
+            layer_mm: number;
+            /** Like */
+            like: number;
+            /** Material */
+            material: string;
+            /** Nozzle Mm */
+            nozzle_mm: number;
+            /** Printer */
+            printer: string;
         };
         /**
          * Opened
@@ -3538,7 +3566,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ProcessIn"];
+                "application/json": components["schemas"]["NewProcessIn"];
             };
         };
         responses: {
@@ -3549,6 +3577,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProcessView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -22,7 +22,7 @@
   const best = $derived(
     process?.gauges.reduce((a, b) => ((b.share ?? 0) > (a.share ?? 0) ? b : a))?.kind,
   );
-  const behind = $derived(follows.filter((one) => Math.abs(one.gap_mm - one.gap_then_mm) > 0.004));
+  const behind = $derived(follows.filter((one) => one.changes));
 
   const counted = (count: number, noun: string) => `${count} ${noun}${count === 1 ? "" : "s"}`;
 

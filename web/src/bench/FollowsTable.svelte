@@ -9,7 +9,6 @@
   function tick(project: number, on: boolean) {
     chosen = on ? [...(chosen ?? []), project] : (chosen ?? []).filter((one) => one !== project);
   }
-  const changes = (one: FollowView) => Math.abs(one.gap_mm - one.gap_then_mm) > 0.004;
 </script>
 
 {#if follows.length === 0}
@@ -46,11 +45,11 @@
           <td>{one.fit}</td>
           <td>{one.feel}</td>
           <td class="figure text-right"
-            >{one.gap_mm.toFixed(2)}{#if changes(one)}{" "}→
+            >{one.gap_mm.toFixed(2)}{#if one.changes}{" "}→
               <span class="font-semibold">{one.gap_then_mm.toFixed(2)}</span>{/if}</td
           >
           <td class="figure text-right"
-            >{percent(one.chance)}{#if changes(one)}{" "}→
+            >{percent(one.chance)}{#if one.changes}{" "}→
               <span class="font-semibold">{percent(one.chance_then)}</span>{/if}</td
           >
         </tr>

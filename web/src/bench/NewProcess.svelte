@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Refused, server, type ProcessIn, type ProcessView } from "../api/client";
+  import { Refused, server, type ProcessView } from "../api/client";
 
   /** Puts a process on the bench, starting from another one's. */
   let { like, onmade }: { like: ProcessView; onmade: (made: ProcessView) => void } = $props();
@@ -30,17 +30,15 @@
       trouble = "the bed is three sizes in mm: width, depth, height";
       return;
     }
-    const process = {
-      ...like.given,
-      printer: printer.trim(),
-      material,
-      nozzle_mm: Number(nozzle),
-      line_mm: Number((Number(nozzle) * 1.125).toFixed(3)),
-      layer_mm: Number(layer),
-      bed_mm: [wide, deep, tall],
-    } as ProcessIn["process"];
     try {
-      const made = await server.newProcess({ name: `${printer.trim()}, ${material}`, process });
+      const made = await server.newProcess({
+        like: like.id,
+        printer: printer.trim(),
+        material,
+        nozzle_mm: Number(nozzle),
+        layer_mm: Number(layer),
+        bed_mm: [wide!, deep!, tall!],
+      });
       open = false;
       printer = "";
       onmade(made);

@@ -7,7 +7,6 @@
   /** A print written into the logbook: which parts, when, how each fit turned out. */
   let { project }: { project: Project } = $props();
 
-  const FELT = ["fused", "tight", "snug", "sliding", "loose"];
   const made = $derived(project.shown.parts.filter((part) => part.key && !part.bought));
   let left = $state<string[]>([]);
   let printed = $state(new Date().toISOString().slice(0, 10));
@@ -15,7 +14,12 @@
   let felt = $state<Record<string, string>>({});
   let trouble = $state("");
   let processes = $state.raw<ProcessView[]>([]);
+  let words = $state.raw<string[]>([]);
   onMount(() => {
+    server.catalogue().then(
+      (found) => (words = found.felt),
+      () => {},
+    );
     server.bench().then(
       (found) => (processes = found),
       () => {},
@@ -101,7 +105,7 @@
         ></span
       >
       <span class="flex gap-3" role="radiogroup" aria-label="how {fit.label || fit.title} felt">
-        {#each FELT as word (word)}
+        {#each words as word (word)}
           <label
             ><input
               type="radio"

@@ -157,7 +157,9 @@
         {#if found.uses !== null}
           <p class="text-small text-soft">
             {found.working}; between <span class="figure">{found.best ?? "never"}</span> and
-            <span class="figure">{found.worst ?? "never"}</span> when both footprints are off by 30 %.
+            <span class="figure">{found.worst ?? "never"}</span> when both footprints are off by {(
+              told.footprint_within * 100
+            ).toFixed(0)} %.
           </p>
         {/if}
       {/if}
