@@ -22,9 +22,9 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 from scipy.optimize import minimize
-from scipy.special import log_ndtr, ndtr
+from scipy.special import log_ndtr, ndtr, ndtri
 
-from core.process.forecast import bias_mm, spread_mm
+from core.process.forecast import bias_mm
 from core.process.model import Errors, Process
 
 Felt = Literal["fused", "tight", "snug", "sliding", "loose"]
@@ -250,8 +250,39 @@ def doubts(process: Process, seen: Sequence[Observation]) -> list[str]:
     return told
 
 
-def chance_felt(process: Process, gap_mm: float) -> dict[str, float]:
-    """The chance of each felt result of a designed gap, as the process is known."""
-    sd, mean = spread_mm(process), gap_mm + bias_mm(process)
-    below = [0.0, *(float(ndtr((edge - mean) / sd)) for edge in felt_edges(process)), 1.0]
-    return {felt: below[i + 1] - below[i] for i, felt in enumerate(FELT)}
+def settled(process: Process, seen: Sequence[tuple[Face | None, float]], repeats: int = 3) -> float:
+    """The share, 0 to 1, of the variance of a forecast gap that a gauge would take away.
+
+    For sizes read with a caliper, by the normal update in closed form; for gaps judged by feel, by
+    the Fisher information of the ordered categories, averaged over what the bias may be.
+
+    Args:
+        seen: per step of the gauge its face and size, or None and its gap per side, mm.
+    """
+    errors = process.errors
+    known = _known(errors)[:2, :2]
+    apart = np.array([-1.0, 1.0])  # b_in - b_out
+    open_mm2 = float(apart @ known @ apart)
+    reads = [face for face, _ in seen if face is not None]
+    gaps = np.array([gap for face, gap in seen if face is None])
+    left = open_mm2
+    if reads:
+        noise = errors.sigma**2 / 2 + (CALIPER_MM / 2) ** 2 / repeats
+        precision = np.linalg.inv(known)
+        precision[0, 0] += reads.count("outer") / noise
+        precision[1, 1] += reads.count("inner") / noise
+        left = float(apart @ np.linalg.inv(precision) @ apart)
+    if len(gaps):
+        edges = np.array([-np.inf, *felt_edges(process), np.inf])
+        places = bias_mm(process) + math.sqrt(open_mm2) * ndtri((np.arange(9) + 0.5) / 9)
+        informed = [_information(gaps + bias, edges, errors.sigma) for bias in places]
+        left = float(np.mean([1 / (1 / left + found) for found in informed]))
+    return (open_mm2 - left) / (open_mm2 + errors.sigma**2)
+
+
+def _information(means: NDArray[np.float64], edges: NDArray[np.float64], sigma: float) -> float:
+    """The Fisher information of felt results about the bias, 1/mm²: Σ (dP/dµ)² / P."""
+    at = (edges[None, :] - means[:, None]) / sigma
+    chances = np.diff(ndtr(at), axis=1)
+    slopes = -np.diff(np.exp(-(at**2) / 2), axis=1) / (sigma * math.sqrt(2 * math.pi))
+    return float((slopes**2 / np.maximum(chances, 1e-9)).sum())

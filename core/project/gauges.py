@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from core.process.forecast import bias_mm, spread_mm
-from core.process.learning import Face, felt_edges
+from core.process.learning import Face, felt_edges, settled
 from core.process.model import Process
 from core.project.document import from_data
 from core.project.schema import Project
@@ -78,29 +78,12 @@ KINDS: tuple[GaugeKind, ...] = (
 )  # fmt: skip
 
 
-def what_teaches_most(process: Process) -> list[tuple[GaugeKind, float]]:
-    """Gauges by how much of what is open they would settle, most first; shares of 0 to 1.
-
-    For errors: the share of the variance of a forecast gap that a gauge of its kind takes away, by
-    the closed-form normal update with as many readings as it gives.
-    """
-    errors = process.errors
-    open_mm2 = errors.outer_sd**2 + errors.inner_sd**2
-    total = open_mm2 + errors.sigma**2
-    # a caliper block reads each face several times; a ladder places the bias within its step
-    reading = errors.sigma**2 / 2
-    caliper = sum(
-        sd**2 - 1 / (1 / max(sd**2, 1e-12) + count / reading)
-        for sd, count in ((errors.outer_sd, 3), (errors.inner_sd, 2))
-    )
-    low, high = gap_range(process)
-    step = (high - low) / (STEPS - 1)
-    placed = (step**2 / 12 + errors.sigma**2) / 3
-    felt = open_mm2 - 1 / (1 / max(open_mm2, 1e-12) + 1 / placed)
-    return sorted(
-        [("caliper", caliper / total), ("pegs", felt / total), ("slots", 0.95 * felt / total)],
-        key=lambda pair: -pair[1],
-    )
+def worth(gauge: Gauge, process: Process) -> float | None:
+    """The share, 0 to 1, of what is open about a gap that a gauge would settle; None where it
+    teaches something else."""
+    if gauge.reads == "clean":
+        return None
+    return settled(process, [(step.face, step.value) for step in gauge.steps])
 
 
 # -- the documents ---------------------------------------------------------------------------
@@ -135,6 +118,11 @@ def _box(step: str, wide: float, deep: float, tall: float, **more: Any) -> Words
 
 def _at(on: str, x: float, y: float = 0.0, out: float = 0.0) -> Words:
     return {"on": on, "x": f"{x:g}", "y": f"{y:g}", "out": f"{out:g}"}
+
+
+def _felt(kind: GaugeKind, title: str, teaches: str, gaps: list[float], document: Project) -> Gauge:
+    steps = tuple(GaugeStep(_lettered(gap), gap) for gap in gaps)
+    return Gauge(kind, title, teaches, "feel", "mm a side", steps, document)
 
 
 def _label(step: str, text: str, on: str, x: float, y: float, height: float = 3.0) -> Words:
@@ -178,8 +166,9 @@ def _pegs(process: Process) -> Gauge:
         [_part("plate", "Plate of holes", steps), _part("peg", "Peg", peg)],
         "Push the peg into each hole from the top and note how it feels.",
     )  # fmt: skip
-    return Gauge("pegs", "Pegs and holes", "the gap between outer and inner round faces", "feel",
-                 "mm a side", tuple(GaugeStep(_lettered(g), g) for g in gaps), document)  # fmt: skip
+    return _felt(
+        "pegs", "Pegs and holes", "the gap between outer and inner round faces", gaps, document
+    )
 
 
 def _slots(process: Process) -> Gauge:
@@ -201,8 +190,9 @@ def _slots(process: Process) -> Gauge:
         [_part("plate", "Plate of slots", steps), _part("tongue", "Tongue", tongue)],
         "Push the tongue into each slot and note how it feels.",
     )  # fmt: skip
-    return Gauge("slots", "Slots and tongue", "the gap between outer and inner flat faces", "feel",
-                 "mm a side", tuple(GaugeStep(_lettered(g), g) for g in gaps), document)  # fmt: skip
+    return _felt(
+        "slots", "Slots and tongue", "the gap between outer and inner flat faces", gaps, document
+    )
 
 
 def _in_place(process: Process) -> Gauge:
@@ -235,8 +225,9 @@ def _in_place(process: Process) -> Gauge:
         "Gauge, printed in place", process, [_part("plate", "Plate of loose plugs", steps)],
         "Try to turn each plug: those that do not come free are fused.",
     )  # fmt: skip
-    return Gauge("in place", "Printed in place", "the gap that comes off the bed moving", "feel",
-                 "mm a side", tuple(GaugeStep(_lettered(g), g) for g in gaps), document)  # fmt: skip
+    return _felt(
+        "in place", "Printed in place", "the gap that comes off the bed moving", gaps, document
+    )
 
 
 def _caliper(process: Process) -> Gauge:
@@ -285,8 +276,7 @@ def _threads(process: Process) -> Gauge:
         [_part("plate", "Plate of nuts", steps), _part("bolt", "Bolt", bolt)],
         "Screw the bolt into each nut by hand and note how it feels.",
     )  # fmt: skip
-    return Gauge("threads", "Threads", "the gap between flanks, square to them", "feel",
-                 "mm a side", tuple(GaugeStep(_lettered(g), g) for g in gaps), document)  # fmt: skip
+    return _felt("threads", "Threads", "the gap between flanks, square to them", gaps, document)
 
 
 def _overhang(process: Process) -> Gauge:

@@ -58,8 +58,7 @@ def edge_angles(
         np.column_stack([low[twin], high[twin]]),
         np.column_stack([owner[twin], owner[twin + 1]]),
     )
-    corners = mesh.corners
-    crosses = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    crosses = mesh.crosses
     normals = crosses / np.maximum(np.linalg.norm(crosses, axis=1), 1e-30)[:, None]
     one, other = normals[pair[:, 0]], normals[pair[:, 1]]
     turn = np.degrees(np.arccos(np.clip(np.einsum("ij,ij->i", one, other), -1, 1)))
@@ -77,9 +76,7 @@ def sharp_edges(mesh: TriangleMesh, sharp_deg: float = SHARP_DEG) -> list[SharpE
     # the normal of a sliver is a matter of rounding
     corners = mesh.corners
     sides = np.linalg.norm(np.roll(corners, -1, axis=1) - corners, axis=2).max(axis=1)
-    doubled = np.linalg.norm(
-        np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]), axis=1
-    )
+    doubled = np.linalg.norm(mesh.crosses, axis=1)
     broad = doubled / np.maximum(sides, 1e-30) > SLIVER_MM
     chosen = np.flatnonzero((angle < sharp_deg) & broad[pair].all(axis=1))
     found: dict[tuple[int, int], list[int]] = {}

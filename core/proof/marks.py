@@ -17,6 +17,7 @@ from core.proof.layers import LayerTest, Unsupported
 from core.proof.slots import slots_at
 from core.proof.walls import OPPOSITE, Rays
 from core.solids import TriangleMesh
+from core.solids.mesh import triangle_crosses
 
 KINDS = ("wall", "slot", "overhang")
 FINEST_MM = 1.0
@@ -91,7 +92,7 @@ def mark_surface(
     fine = max(FINEST_MM, float(np.sqrt(2 * _areas(whole).sum() / MOST_PIECES)))
     corners, owner = divided(whole, fine * 2)
     middle = corners.mean(axis=1)
-    crosses = np.cross(whole[:, 1] - whole[:, 0], whole[:, 2] - whole[:, 0])
+    crosses = mesh.crosses
     normals = (crosses / np.maximum(np.linalg.norm(crosses, axis=1), 1e-30)[:, None])[owner]
     rays = Rays(mesh)
     inward, facing = rays.cast(middle, -normals)
@@ -147,5 +148,5 @@ def _hanging(
 
 
 def _areas(corners: Points) -> Points:
-    crosses = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    crosses = triangle_crosses(corners)
     return np.asarray(np.linalg.norm(crosses, axis=1) / 2)

@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 from scipy.sparse import coo_matrix
 from scipy.sparse.csgraph import connected_components
 
+from core.solids.mesh import triangle_crosses
 from core.solids.rows import distinct_rows
 
 Points = NDArray[np.float64]
@@ -107,8 +108,7 @@ def find_faults(vertices: Points, triangles: Triangles) -> Faults:
 
 
 def _crosses(vertices: Points, triangles: Triangles) -> Points:
-    corners = vertices[triangles]
-    return np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    return triangle_crosses(vertices[triangles])
 
 
 def _loops(edges: NDArray[np.int64], size: int) -> int:

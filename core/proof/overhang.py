@@ -27,7 +27,7 @@ def check_overhang(standing: TriangleMesh, limit_deg: float, layer_mm: float) ->
     A face whose corners all lie within half a layer of the bed rests on it.
     """
     corners = standing.corners
-    crosses = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    crosses = standing.crosses
     double = np.linalg.norm(crosses, axis=1)
     down = -crosses[:, 2] / np.maximum(double, 1e-30)
     lean = np.degrees(np.arcsin(np.clip(down, -1, 1)))

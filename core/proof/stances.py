@@ -20,6 +20,7 @@ from core.proof.layers import test_layers
 from core.proof.setting import Setting
 from core.proof.slender import thinnest_upright
 from core.proof.stance import turn_down
+from core.solids.mesh import triangle_crosses
 
 Points = NDArray[np.float64]
 MOST_TRIED = 10
@@ -97,8 +98,7 @@ def rank_stances(
     All are tried with thick layers first, the best of them then with the layers printed.
     """
     hull = ConvexHull(vertices)
-    corners = vertices[hull.simplices]
-    crosses = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    crosses = triangle_crosses(vertices[hull.simplices])
     areas = np.linalg.norm(crosses, axis=1) / 2
     normals = hull.equations[:, :3]
     groups: list[tuple[Points, float]] = []

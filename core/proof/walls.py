@@ -53,7 +53,7 @@ def spread_points(
     them (Roberts' R2 sequence, from memory). The same mesh always gives the same points.
     """
     corners = mesh.corners
-    crosses = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    crosses = mesh.crosses
     double = np.linalg.norm(crosses, axis=1)
     total = double.sum() / 2
     count = int(np.clip(total / spacing_mm**2, FEWEST_RAYS, MOST_RAYS))

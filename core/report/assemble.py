@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
-from core.measures.display import length_text, plain
+from core.measures.display import plain
 from core.process.model import FEELS
 from core.project.fields import PLACE_FIELDS, STATION_FIELDS
 from core.project.graph import step_texts
@@ -12,6 +10,7 @@ from core.project.printed import group_of
 from core.project.resolve import names_in
 from core.project.results import PartResult, Solution, StepResult
 from core.proof.finding import ORDER, Finding, worst
+from core.proof.splitting import Cut
 from core.report.accepting import can_be_accepted, with_acceptance
 from core.report.beds import cuts_for
 from core.report.drawings import drawing_view
@@ -54,8 +53,8 @@ def report_on(solution: Solution) -> Report:
     measured, gaps = measure_all(solution)
     for name, result in solution.parts.items():
         if name in measured and not result.part.bought:
-            judged = judge_part(result, measured[name], process, unit, solution.measures)
-            judged = [_with_cuts(finding, solution) for finding in judged]
+            cuts = _cuts(name, measured[name], solution)
+            judged = judge_part(result, measured[name], process, unit, solution.measures, cuts)
             findings += with_acceptance(judged, project.accepted)
     fits: list[FitView] = []
     for fit in solution.fits.values():
@@ -120,18 +119,12 @@ def _errors(solution: Solution) -> list[Finding]:
     return list(found.values())
 
 
-def _with_cuts(finding: Finding, solution: Solution) -> Finding:
-    """A part too large for the bed is told where to be cut."""
-    group = group_of(solution, finding.part)
-    if finding.check != "bed" or finding.severity != "stop" or group is None:
-        return finding
-    cuts = cuts_for(group, solution.project.process.bed_mm)
-    told = " and ".join(
-        f"at {'xyz'[cut.axis]} = {length_text(cut.at_mm, solution.project.units)} "
-        f"({cut.section_mm2:.0f} mm² cut)"
-        for cut in cuts[:4]
-    )
-    return replace(finding, message=f"{finding.message}; cut it {told}") if cuts else finding
+def _cuts(name: str, measured: Measured, solution: Solution) -> tuple[Cut, ...]:
+    """Where to cut a part that is too large for the bed."""
+    group = group_of(solution, name)
+    if measured.bed.fits or group is None:
+        return ()
+    return cuts_for(group, solution.project.process.bed_mm)
 
 
 def finding_view(finding: Finding) -> FindingView:

@@ -20,6 +20,7 @@ from core.project.results import FitResult, PartResult
 from core.proof.finding import Edit, Finding, Remedy, Severity
 from core.proof.layers import LayerTest, Unsupported
 from core.proof.overhang import Overhang
+from core.proof.splitting import Cut
 from core.proof.stances import HANGS_MM2
 from core.proof.walls import Walls
 from core.report.measuring import Measured, MeasuredFit
@@ -36,11 +37,16 @@ def judge_part(
     process: Process,
     unit: LengthUnit,
     measures: Mapping[str, Typed],
+    cuts: tuple[Cut, ...] = (),
 ) -> list[Finding]:
-    """Every finding on one part, good ones included so that nothing goes unsaid."""
+    """Every finding on one part, good ones included so that nothing goes unsaid.
+
+    Args:
+        cuts: where to cut it, should it be too large for the bed.
+    """
     found = [
         *_closed(result, measured),
-        *(_bed(measured, process, unit) if measured.leads else []),
+        *(_bed(measured, process, unit, cuts) if measured.leads else []),
         *_walls(result, measured, process, unit, measures),
         *_slots(measured, process),
         *(_overhang(result, measured, process) if measured.leads else []),
@@ -89,17 +95,24 @@ def judge_voids(voids: int) -> list[Finding]:
     return [Finding("closed", "warning", words, voids, 0, "voids")]
 
 
-def _bed(measured: Measured, process: Process, unit: LengthUnit) -> list[Finding]:
+def _bed(
+    measured: Measured, process: Process, unit: LengthUnit, cuts: tuple[Cut, ...]
+) -> list[Finding]:
     bed = measured.bed
     size = " × ".join(length_text(value, unit, with_unit=False) for value in bed.size_mm)
     limit = " × ".join(length_text(value, unit, with_unit=False) for value in process.bed_mm)
     if not bed.fits:
+        places = " and ".join(
+            f"at {'xyz'[cut.axis]} = {length_text(cut.at_mm, unit)} ({cut.section_mm2:.0f} mm² cut)"
+            for cut in cuts[:4]
+        )
+        where = f"; cut it {places}" if places else ""
         return [
             Finding(
                 "bed",
                 "stop",
                 f"{size} {unit} is {length_text(bed.short_by_mm, unit)} too large for the "
-                f"{limit} bed, however it is turned",
+                f"{limit} bed, however it is turned{where}",
                 bed.short_by_mm,
                 0.0,
             )
@@ -151,8 +164,7 @@ def _walls(
 
 def _through(measured: Measured, sample: int, thickness: float) -> Vec3:
     """Where the wall behind a sample ends."""
-    a, b, c = measured.mesh.corners[measured.walls.triangle[sample]]
-    normal = np.cross(b - a, c - a)
+    normal = measured.mesh.crosses[measured.walls.triangle[sample]]
     x, y, z = measured.walls.points[sample] - normal / np.linalg.norm(normal) * thickness
     return float(x), float(y), float(z)
 
@@ -290,6 +302,17 @@ def narrowest_slot_mm(process: Process) -> float:
     """How wide a slot stays open: both its sides are inner faces, so it shrinks by twice their
     error, give or take the spread."""
     return max(-2 * process.errors.inner, 0.0) + 4 * process.errors.sigma
+
+
+def judge_small_part(small: bool) -> list[Finding]:
+    """A part that goes into the small-parts cylinder."""
+    if not small:
+        return []
+    words = (
+        "fits the small-parts cylinder (16 CFR 1501.4, ISO 8124-1): a small child could swallow "
+        "it. Whether a toy may have it is for local rules and a qualified person to say"
+    )
+    return [Finding("small part", "warning", words, unit="")]
 
 
 def wall_severity(value_mm: float, process: Process) -> Severity:

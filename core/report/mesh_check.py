@@ -29,6 +29,7 @@ from core.report.judging import (
     LINES_WARN,
     judge_overhang,
     judge_slots,
+    judge_small_part,
     judge_voids,
     wall_severity,
 )
@@ -171,12 +172,7 @@ def _findings(
                 "",
             )
         )
-    if small:
-        words = (
-            "fits the small-parts cylinder (16 CFR 1501.4, ISO 8124-1): a small child could swallow it. "
-            "Whether a toy may have it is for local rules and a qualified person to say"
-        )
-        found.append(Finding("small part", "warning", words, None, None, ""))
+    found += judge_small_part(small)
     return sorted(found, key=lambda finding: ORDER.index(finding.severity))
 
 

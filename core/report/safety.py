@@ -5,6 +5,8 @@ The rules are named from memory. Nothing here declares anything safe.
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from core.project.cache import MEASURED, content_key
@@ -13,6 +15,7 @@ from core.proof.edges import SHARP_DEG, SharpEdge, SharpPoint, sharp_edges, shar
 from core.proof.finding import Finding
 from core.proof.gaps import smallest_gap
 from core.proof.small_part import is_small_part
+from core.report.judging import judge_small_part
 from core.report.measuring import mesh_of
 from core.report.motion import pose_at
 from core.steps import PartState
@@ -60,13 +63,7 @@ def find_safety(solution: Solution) -> list[Finding]:
 def _small(part: PartResult) -> list[Finding]:
     mesh = mesh_of(part.state)
     small = MEASURED.get(content_key("small", part.state.key), lambda: is_small_part(mesh.vertices))
-    if not small:
-        return []
-    words = (
-        "fits the small-parts cylinder (16 CFR 1501.4, ISO 8124-1): a small child could swallow "
-        f"it. Whether a toy may have it, {ASK}"
-    )
-    return [Finding("small part", "warning", words, unit="", part=part.part.name)]
+    return [replace(finding, part=part.part.name) for finding in judge_small_part(small)]
 
 
 def _sharp(part: PartResult) -> list[Finding]:

@@ -34,9 +34,18 @@ class TriangleMesh:
         """Triangle corners, (m, 3, 3) mm."""
         return self.vertices[self.triangles]
 
+    @cached_property
+    def crosses(self) -> NDArray[np.float64]:
+        """Outward normals as long as twice each triangle's area, (m, 3)."""
+        return triangle_crosses(self.corners)
+
     def __getstate__(self) -> dict[str, object]:
         """What is worth writing down: what was worked out from it is left out."""
-        return {name: value for name, value in self.__dict__.items() if name != "corners"}
+        return {
+            name: value
+            for name, value in self.__dict__.items()
+            if name not in ("corners", "crosses")
+        }
 
     def steps(self) -> tuple[list[str], NDArray[np.int32]]:
         """The step ids present and, per triangle, which of them made it."""
@@ -52,10 +61,14 @@ class TriangleMesh:
         return wanted[self.face_index]
 
 
+def triangle_crosses(corners: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Of triangles (m, 3, 3), outward normals as long as twice their area, (m, 3)."""
+    return np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+
+
 def face_area(mesh: TriangleMesh, step: str, face: str) -> float:
     """The area in mm² of what is left of one named face."""
-    corners = mesh.corners[mesh.on(step, frozenset({face}))]
-    crosses = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    crosses = mesh.crosses[mesh.on(step, frozenset({face}))]
     return float(np.linalg.norm(crosses, axis=1).sum() / 2)
 
 

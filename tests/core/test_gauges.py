@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import pytest
 
-from core.process import Process
+from core.process import Process, forecast
 from core.process.forecast import bias_mm, spread_mm
-from core.process.learning import chance_felt, felt_edges
-from core.project.gauges import KINDS, gap_range, make_gauge, what_teaches_most
+from core.process.learning import felt_edges, settled
+from core.project.gauges import KINDS, gap_range, make_gauge, worth
 from core.project.solve import solve
 from core.proof.closed import check_closed
 from core.report.measuring import mesh_of
@@ -51,8 +51,9 @@ def test_plugs_printed_in_place_float_free() -> None:
 
 def test_the_range_reaches_from_nearly_fused_to_nearly_loose() -> None:
     low, high = gap_range(SURE)
-    assert low == 0 or chance_felt(SURE, low)["fused"] > 0.85
-    assert chance_felt(SURE, high)["loose"] > 0.85
+    assert low == 0 or forecast(low, SURE).chances["fused"] > 0.85
+    chances = forecast(high, SURE).chances
+    assert chances["free"] + chances["loose"] > 0.85
     assert high == pytest.approx(
         felt_edges(SURE)[-1] - bias_mm(SURE) + 1.3 * spread_mm(SURE), abs=0.006
     )
@@ -64,6 +65,21 @@ def test_a_taught_process_gets_a_narrower_ladder() -> None:
 
 
 def test_what_is_known_leaves_less_to_teach() -> None:
-    before, after = dict(what_teaches_most(SURE)), dict(what_teaches_most(TAUGHT))
-    assert all(after[kind] < before[kind] for kind in before)
-    assert 0 < max(before.values()) < 1
+    for kind in ("pegs", "slots", "in place", "caliper", "threads"):
+        before, after = (worth(make_gauge(kind, p), p) for p in (SURE, TAUGHT))
+        assert before is not None and after is not None and 0 < after < before < 1
+    assert worth(make_gauge("overhang", SURE), SURE) is None
+
+
+def test_what_a_caliper_settles_is_the_closed_form_update() -> None:
+    errors = SURE.errors
+    noise = errors.sigma**2 / 2 + 0.01**2 / 3
+    left = 1 / (1 / errors.outer_sd**2 + 2 / noise) + 1 / (1 / errors.inner_sd**2 + 1 / noise)
+    before = errors.outer_sd**2 + errors.inner_sd**2
+    share = settled(SURE, [("outer", 30.0), ("outer", 20.0), ("inner", 8.0)])
+    assert share == pytest.approx((before - left) / (before + errors.sigma**2))
+
+
+def test_steps_where_the_result_is_sure_settle_nothing() -> None:
+    assert settled(SURE, [(None, 3.0), (None, 4.0)]) == pytest.approx(0, abs=1e-6)
+    assert settled(SURE, [(None, 0.2), (None, 0.3)]) > settled(SURE, [(None, 0.2)]) > 0.05

@@ -6,19 +6,15 @@ import math
 
 import numpy as np
 import pytest
-from scipy.stats import norm
 
 from core.process import Process, propose_gap
-from core.process.forecast import bias_mm, chance_of, forecast
+from core.process.forecast import chance_of, forecast
 from core.process.learning import (
     CALIPER_MM,
-    FELT,
     FeltResult,
     Observation,
     Reading,
-    chance_felt,
     doubts,
-    felt_edges,
     learn,
     updated_limit,
 )
@@ -61,22 +57,6 @@ def test_felt_results_say_nothing_of_outer_and_inner_apart() -> None:
     # each gives way as its own prior is uncertain: 0.06² to 0.05²
     assert -moved_inner / moved_outer == pytest.approx(0.06**2 / 0.05**2, rel=0.05)
     assert learnt.bias_sd_mm < math.hypot(0.05, 0.06)
-
-
-def test_chances_of_felt_results_are_those_of_the_forecast() -> None:
-    chances = chance_felt(PROCESS, 0.27)
-    told = forecast(0.27, PROCESS).chances
-    assert sum(chances.values()) == pytest.approx(1)
-    assert chances["fused"] == pytest.approx(told["fused"])
-    assert chances["tight"] == pytest.approx(told["press"])
-    assert chances["snug"] == pytest.approx(told["snug"])
-    assert chances["sliding"] == pytest.approx(told["slide"])
-    assert chances["loose"] == pytest.approx(told["free"] + told["loose"])
-    mean, sd = 0.27 + bias_mm(PROCESS), math.sqrt(0.05**2 + 0.06**2 + 0.04**2)
-    edges = [-np.inf, *felt_edges(PROCESS), np.inf]
-    for index, felt in enumerate(FELT):
-        want = norm.cdf(edges[index + 1], mean, sd) - norm.cdf(edges[index], mean, sd)
-        assert chances[felt] == pytest.approx(want, abs=1e-12)
 
 
 def two_gauges(printer: StandIn, process: Process) -> list[Observation]:

@@ -13,7 +13,7 @@ from core.errors import DocumentError
 from core.process import Process
 from core.process.learning import FELT
 from core.process.stand_in import StandIn
-from core.project.gauges import KINDS, make_gauge, what_teaches_most
+from core.project.gauges import KINDS, make_gauge, worth
 from core.project.teaching import BRIDGE_SD_MM, OVERHANG_SD_DEG, Taught
 from workshop import bench, keeping, models
 from workshop.api.shapes import Opened, Refusal, VersionIn
@@ -175,14 +175,13 @@ def _now(found: Taught) -> ErrorsView:
 
 def _view(kept: models.Process) -> ProcessView:
     found, before = bench.known(kept), bench.given(kept)
-    shares = dict(what_teaches_most(found.process))
     gauges = []
     for kind in KINDS:
         gauge = make_gauge(kind, found.process)
         gauges.append(
             GaugeView(
                 kind=kind, title=gauge.title, teaches=gauge.teaches, reads=gauge.reads,
-                unit=gauge.unit, share=shares.get(kind),
+                unit=gauge.unit, share=worth(gauge, found.process),
                 steps=[GaugeStepView(label=s.label, value=s.value, face=s.face) for s in gauge.steps],
             )
         )  # fmt: skip
