@@ -21,6 +21,8 @@ export function placeParts(report: Report): Map<string, Placed> {
   const placed = new Map<string, Placed>();
   const along = (name: string, axis: number) =>
     report.parts.find((part) => part.name === name)?.size_mm?.[axis] ?? 0;
+  const centre = (name: string) =>
+    new Vector3(...(report.parts.find((part) => part.name === name)?.centre_mm ?? [0, 0, 0]));
   let beside = 0;
   const lies = (part: Report["parts"][number]) =>
     part.inside && report.parts.some((one) => one.name === part.inside && !one.inside);
@@ -53,6 +55,9 @@ export function placeParts(report: Report): Map<string, Placed> {
       if (placed.has(other)) continue;
       const pose = poseMatrix(fit.pose);
       const outwards = new Vector3().setFromMatrixColumn(pose, 2);
+      // the second part comes off on the side it sits on, whichever way up it was made
+      const apart = centre(b).applyMatrix4(pose).sub(centre(a));
+      if (apart.dot(outwards) < 0) outwards.negate();
       const height = (along(a, 2) + along(b, 2)) * SPREAD;
       const onto = a === name ? pose : pose.clone().invert();
       placed.set(other, {
