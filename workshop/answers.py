@@ -11,14 +11,15 @@ from core.project.document import write_document
 from core.project.printed import group_of, printed_groups
 from core.project.results import Solution
 from core.project.schema import Project as Document
-from core.project.solve import solve
+from core.project.solve import sketch, solve
 from core.report import Report, report_on
 from core.report.beds import beds_view
 from core.report.marking import marks_key, marks_of, marks_view
 from core.report.measuring import mesh_of
-from core.report.models import MotionReport
+from core.report.models import MotionReport, SketchView
 from core.report.motion import motion_report
 from core.report.print_models import BedsView, LayerView, MarksView, SlicedView, StanceView
+from core.report.sketching import sketch_view
 from core.report.slicing import layer_view, sliced_view
 from core.report.standing import faced_view, stance_views, tipped_view
 
@@ -41,6 +42,13 @@ def report_of(document: Document) -> Report:
         return report
 
     return _KEPT.get(key, make)
+
+
+def sketched(document: Document) -> SketchView:
+    """Coarse solids of a document, their meshes kept for the screen that asks for them next."""
+    solution = sketch(document)
+    keep_meshes(solution)
+    return sketch_view(solution)
 
 
 def motion_of(document: Document, name: str) -> MotionReport | None:

@@ -33,6 +33,7 @@ from core.fits.registry import (
 )
 from core.fits.track_path import Track, read_track
 from core.outlines import open_run, plain_value, read_moves
+from core.outlines.fineness import longer_facets
 from core.solids import Body, Frame
 from core.solids.body import Source
 from core.solids.stack import close_mesh
@@ -92,11 +93,9 @@ class GrooveAndNub(FitKind):
     def build_a(self, given: FitInput) -> PartState:
         track, radius = _laid(given)
         shape = _shape(given, radius)
-        groove: Manifold | None = None
-        for index in range(round(given.numbers["nubs"])):
-            piece = _swept(track, shape, 360 / round(given.numbers["nubs"]) * index)
-            groove = piece if groove is None else groove + piece
-        assert groove is not None
+        one = _swept(track, shape)
+        one.num_tri()  # worked out before it is laid round, so once for all of them
+        groove = sum(_laid_round(one, given)[1:], start=one)
         tool = _named(groove, given.fit, "groove").moved(given.frame_a.matrix)
         return finished(given, given.a, cut=[tool], around=2 * math.pi * radius)
 
@@ -140,10 +139,8 @@ class GrooveAndNub(FitKind):
             given, PartState(made.part, made.body, given.b.features, made.key), cut=[bore]
         )
         nubs = [
-            _named(
-                _frustum(given, radius, inner, nub_at, 360 / round(n["nubs"]) * i), given.fit, "nub"
-            ).moved(f.matrix)
-            for i in range(round(n["nubs"]))
+            _named(one, given.fit, "nub").moved(f.matrix)
+            for one in _laid_round(_frustum(given, radius, inner, nub_at), given)
         ]
         return finished(
             given,
@@ -294,7 +291,7 @@ class _Shape:
 
     def points(self, angle: float, height: float, reach: float = 1.0) -> NDArray[np.float64]:
         """Corners of the frustum at a place on the cylinder."""
-        turns = 2 * math.pi * np.arange(ROUND) / ROUND
+        turns = 2 * math.pi * np.arange(_round()) / _round()
         slope = (self.at_surface - self.at_floor) / (self.surface - self.floor)
         top = self.surface + OUT_MM
         rings = []
@@ -304,6 +301,11 @@ class _Shape:
             y = radius * math.sin(angle) + u * math.cos(angle)
             rings.append(np.column_stack([x, y, v]))
         return np.vstack(rings)
+
+
+def _round() -> int:
+    """Sides of a nub and of the groove it runs in."""
+    return 4 * math.ceil(ROUND / longer_facets() / 4)
 
 
 def _shape(given: FitInput, radius: float) -> _Shape:
@@ -322,19 +324,19 @@ def _shape(given: FitInput, radius: float) -> _Shape:
     )
 
 
-def _swept(track: Track, shape: _Shape, turned: float) -> Manifold:
+def _swept(track: Track, shape: _Shape) -> Manifold:
     """The groove: hulls of neighbouring frustums along the track, out past the mouth."""
-    reach = 1 / math.cos(math.pi / ROUND)
+    reach = 1 / math.cos(math.pi / _round())
     radius = shape.surface
     first = track.points[0]
     points = [(first[0], first[1] + shape.at_surface + OUT_MM), *track.points]
     pieces = []
     for (x0, y0), (x1, y1) in itertools.pairwise(points):
-        steps = max(1, math.ceil(abs(x1 - x0) / radius / math.radians(STEP_DEG)))
+        steps = max(1, math.ceil(abs(x1 - x0) / radius / math.radians(STEP_DEG * longer_facets())))
         for i in range(steps):
             ends = []
             for share in (i / steps, (i + 1) / steps):
-                angle = (x0 + (x1 - x0) * share) / radius + math.radians(turned)
+                angle = (x0 + (x1 - x0) * share) / radius
                 ends.append(shape.points(angle, y0 + (y1 - y0) * share, reach))
             pieces.append(Manifold.hull_points(np.vstack(ends)))
     from manifold3d import OpType
@@ -342,16 +344,19 @@ def _swept(track: Track, shape: _Shape, turned: float) -> Manifold:
     return Manifold.batch_boolean(pieces, OpType.Add)
 
 
-def _frustum(
-    given: FitInput, radius: float, inner: float, height: float, turned: float
-) -> Manifold:
+def _laid_round(one: Manifold, given: FitInput) -> list[Manifold]:
+    """As many of a groove or a nub as there are nubs, evenly round the axis."""
+    count = round(given.numbers["nubs"])
+    return [one.rotate((0.0, 0.0, 360 / count * i)) for i in range(count)]
+
+
+def _frustum(given: FitInput, radius: float, inner: float, height: float) -> Manifold:
     n = given.numbers
     lean = math.tan(math.radians(n["flank"]))
     # rooted in the sleeve's wall, as wide as asked at its bore
     shape = _Shape(n["nub"] / 2, n["nub"] / 2 - n["deep"] * lean, inner, inner - n["deep"])
-    turns = 2 * math.pi * np.arange(ROUND) / ROUND
+    turns = 2 * math.pi * np.arange(_round()) / _round()
     root = min(n["wall"] * 0.6, 1.0)
-    angle = math.radians(turned)
     rings = []
     for at, wide in (
         (inner - n["deep"], shape.at_floor),
@@ -359,15 +364,7 @@ def _frustum(
         (inner + root, shape.at_surface),
     ):
         u, v = wide * np.cos(turns), wide * np.sin(turns) + height
-        rings.append(
-            np.column_stack(
-                [
-                    at * math.cos(angle) - u * math.sin(angle),
-                    at * math.sin(angle) + u * math.cos(angle),
-                    v,
-                ]
-            )
-        )
+        rings.append(np.column_stack([np.full(len(u), at), u, v]))
     return Manifold.hull_points(np.vstack(rings))
 
 

@@ -23,7 +23,7 @@ Offsetting keeps every segment and its name, so ``front`` of a base is ``front``
 
 from core.outlines.combine import combine_outlines
 from core.outlines.corners import chamfer_corners, round_corners
-from core.outlines.flatten import CHORD_ERROR_MM, flatten, segment_counts
+from core.outlines.flatten import flatten, segment_counts
 from core.outlines.loop import Loop, Outline
 from core.outlines.moves import phrases, plain_value, read_moves
 from core.outlines.offset import crosses_itself, largest_inset, offset_outline, try_offset
@@ -33,7 +33,6 @@ from core.outlines.told import open_run, outline_of, path_of
 from core.outlines.traced import outlines_in, path_text, read_path
 
 __all__ = [
-    "CHORD_ERROR_MM",
     "Loop",
     "Outline",
     "chamfer_corners",

@@ -13,29 +13,24 @@ import numpy as np
 from numpy.typing import NDArray
 
 from core.outlines.curves import Arc, Segment
+from core.outlines.fineness import chord_error_mm, half_facet
 from core.outlines.loop import Loop, Outline
 
 Side = Literal["inside", "outside"]
 Counts = tuple[tuple[int, ...], ...]
 
-# Design limit for prints is 0.01 mm between a facet and its arc; half of it leaves the two
-# mating surfaces together within that limit.
-CHORD_ERROR_MM = 0.005
 
-
-def segment_counts(outline: Outline, chord_error_mm: float = CHORD_ERROR_MM) -> Counts:
+def segment_counts(outline: Outline) -> Counts:
     """Into how many pieces each segment is cut, per loop. Lines are one piece."""
-    return tuple(
-        tuple(_pieces(segment, chord_error_mm) for segment in loop.segments)
-        for loop in outline.loops
-    )
+    return tuple(tuple(_pieces(segment) for segment in loop.segments) for loop in outline.loops)
 
 
-def _pieces(segment: Segment, chord_error_mm: float) -> int:
-    if not isinstance(segment, Arc) or segment.radius <= chord_error_mm:
+def _pieces(segment: Segment) -> int:
+    chord = chord_error_mm()
+    if not isinstance(segment, Arc) or segment.radius <= chord:
         return 1 if not isinstance(segment, Arc) else 2
     # A chord over half-angle h strays r(1 - cos h) inside; a tangent strays r(1/cos h - 1).
-    half = math.acos(1 - chord_error_mm / (segment.radius + chord_error_mm))
+    half = half_facet(segment.radius + chord)
     pieces = max(2, math.ceil(abs(segment.sweep) / (2 * half)))
     whole = abs(abs(segment.sweep) - 2 * math.pi) < 1e-9
     return max(8, 4 * math.ceil(pieces / 4)) if whole else pieces

@@ -39,16 +39,21 @@ class Names:
     unit: LengthUnit
     known: dict[str, Quantity] = field(default_factory=dict)
     failed: dict[str, str] = field(default_factory=dict)
+    _scopes: dict[str, tuple[int, dict[str, Quantity]]] = field(default_factory=dict)
 
     def within(self, part: str) -> dict[str, Quantity]:
         """The scope of a part: its own names plain, then everything else."""
-        prefix = f"{part}."
-        own = {
-            name.removeprefix(prefix): value
-            for name, value in self.known.items()
-            if name.startswith(prefix)
-        }
-        return {**self.known, **own}
+        count, scope = self._scopes.get(part, (0, {}))
+        if count != len(self.known):  # a name once known keeps its value
+            prefix = f"{part}."
+            own = {
+                name.removeprefix(prefix): value
+                for name, value in self.known.items()
+                if name.startswith(prefix)
+            }
+            scope = {**self.known, **own}
+            self._scopes[part] = (len(self.known), scope)
+        return scope
 
     def why_missing(self, name: str, part: str) -> str | None:
         """Why a name has no value, if it is one that failed."""
@@ -64,7 +69,8 @@ def work_out(
     path: str, text: str, kind: Kind, names: Names, part: str = "", **extra: Quantity
 ) -> Typed:
     """An expression worked out in the scope of a part (or of the project, ``part`` empty)."""
-    scope = {**(names.within(part) if part else names.known), **extra}
+    known = names.within(part) if part else names.known
+    scope = {**known, **extra} if extra else known
     try:
         node = parse(text)
         for name in sorted(references(node)):

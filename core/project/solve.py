@@ -14,6 +14,7 @@ from core.errors import BuildError, CoreError, ExpressionError
 from core.fits import FITS, FitInput, FitKind
 from core.measures import dependency_order
 from core.measures.units import length
+from core.outlines.fineness import as_sketch, chord_error_mm
 from core.process import Process, forecast, propose_gap
 from core.process.forecast import bias_mm, chance_of
 from core.project.cache import STATES, content_key
@@ -37,6 +38,12 @@ from core.steps import STEPS, PartState, StationInput, StepInput
 def solve(project: Project) -> Solution:
     """Works out a whole document. Never raises for what a maker typed."""
     return _Solver(project).run()
+
+
+def sketch(project: Project) -> Solution:
+    """The same with coarse facets: quick to build and only to be looked at, never measured."""
+    with as_sketch():
+        return _Solver(project).run()
 
 
 @dataclass
@@ -235,7 +242,7 @@ class _Solver:
                 else Frame()
             )
             key = content_key(
-                step.kind, step.id, sorted(numbers.items()), sorted(words.items()),
+                chord_error_mm(), step.kind, step.id, sorted(numbers.items()), sorted(words.items()),
                 outline.key() if outline else "", frame, before.key, self.project.units,
                 [(plan.key(), sorted(at.items())) for plan, at in stations],
                 [state.key for state in others.values()],
@@ -309,7 +316,7 @@ class _Solver:
                 frame = self._fit_frame(fit, "place_b", before) if kind.on_b else Frame()
                 given = replace(given, b=before, frame_b=frame)
             key = content_key(
-                fit.kind, fit.name, step.id, is_a, given.gap_mm, given.gives_way,
+                chord_error_mm(), fit.kind, fit.name, step.id, is_a, given.gap_mm, given.gives_way,
                 sorted(given.numbers.items()), sorted(given.words.items()),
                 given.a.key, before.key, given.frame_a, given.frame_b, given.process,
                 given.material_b,

@@ -15,6 +15,7 @@ SHALLOW_MM, DEEP_MM = 25.4, 57.1
 LONGEST_MM = float(np.hypot(2 * RADIUS_MM, DEEP_MM)) + 1e-6
 DIRECTIONS = 400
 TURNS = 24
+WIDTHS = 12  # taken across each direction, to leave out most of them at once
 FLATS = 120  # faces of the hull that are tried as well: a box goes in along its own sides
 Points = NDArray[np.float64]
 
@@ -34,7 +35,27 @@ def is_small_part(points: Points) -> bool:
     if _widest(hull) > LONGEST_MM:
         return False
     flats = np.unique(np.round(ConvexHull(hull).equations[:, :3], 3), axis=0)[:FLATS]
-    return any(_fits(hull, way) for way in np.vstack([flats, _directions()]))
+    flats /= np.linalg.norm(flats, axis=1, keepdims=True)
+    ways = np.vstack([flats, _directions()])
+    return any(_fits(hull, way) for way in ways[_slim_enough(hull, ways)])
+
+
+def _slim_enough(hull: Points, ways: Points) -> NDArray[np.bool_]:
+    """Which ways (k, 3) the part is nowhere wider across than the cylinder, nor longer; (k,)."""
+    side, other = _across(ways)
+    slim: NDArray[np.bool_] = np.ptp(hull @ ways.T, axis=0) <= DEEP_MM
+    for turn in np.arange(WIDTHS) * np.pi / WIDTHS:
+        axes = side[slim] * np.cos(turn) + other[slim] * np.sin(turn)
+        slim[slim] = np.ptp(hull @ axes.T, axis=0) <= 2 * RADIUS_MM
+    return slim
+
+
+def _across(ways: Points) -> tuple[Points, Points]:
+    """Two unit vectors square to each unit vector (k, 3) and to each other."""
+    helper = np.where(np.abs(ways[:, :1]) < 0.9, [[1.0, 0.0, 0.0]], [[0.0, 1.0, 0.0]])
+    side = np.cross(ways, helper)
+    side /= np.linalg.norm(side, axis=1, keepdims=True)
+    return side, np.cross(ways, side)
 
 
 def _widest(hull: Points) -> float:
@@ -53,11 +74,8 @@ def _directions() -> Points:
 
 def _fits(hull: Points, way: Points) -> bool:
     """Whether the part goes in with ``way`` pointing out of the cylinder."""
-    side = np.cross(way, [1.0, 0.0, 0.0] if abs(way[0]) < 0.9 else [0.0, 1.0, 0.0])
-    side /= np.linalg.norm(side)
-    way = way / np.linalg.norm(way)
-    other = np.cross(way, side)
-    x, y, z = hull @ side, hull @ other, hull @ way
+    side, other = _across(way[None])
+    x, y, z = hull @ side[0], hull @ other[0], hull @ way
     centre, radius = _circle(np.column_stack([x, y]))
     if radius > RADIUS_MM:
         return False

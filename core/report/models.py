@@ -135,6 +135,28 @@ class PartView(View):
     severity: Severity
 
 
+class SketchPart(View):
+    """A part's coarse solid; size and centre only say where it is drawn."""
+
+    name: str
+    key: str
+    faces: list[FaceView]
+    size_mm: Vec3
+    centre_mm: Vec3
+
+
+class SketchFit(View):
+    name: str
+    pose: list[float]
+
+
+class SketchView(View):
+    """What is drawn of a change before it is proved."""
+
+    parts: list[SketchPart]
+    fits: list[SketchFit]
+
+
 class RemedyEdit(View):
     path: str
     text: str

@@ -8,6 +8,7 @@ by marching cubes. The part's own faces stay exact: only the blend itself is sam
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 import igl
@@ -17,6 +18,7 @@ from numpy.typing import NDArray
 from scipy.spatial import cKDTree
 
 from core.errors import BuildError
+from core.outlines.fineness import longer_facets
 from core.solids.body import Body, Source
 from core.solids.mesh import TriangleMesh, triangle_mesh
 
@@ -97,7 +99,7 @@ def _rolled(
     mesh: TriangleMesh, ends: Points, normals: Points, radius: float, step: str, sign: float
 ) -> Body:
     """What the ball cannot reach near the edges, as a solid."""
-    pitch = radius / GRID
+    pitch = radius / GRID * math.sqrt(longer_facets())
     samples = np.unique(np.round(_along(ends, pitch)[0], 6), axis=0)
     low = samples.min(axis=0) - 3.4 * radius
     shape = np.ceil((samples.max(axis=0) + 3.4 * radius - low) / pitch).astype(int) + 1

@@ -16,7 +16,8 @@ from core.outlines import (
     try_offset,
 )
 from core.outlines.curves import Arc
-from core.outlines.flatten import CHORD_ERROR_MM, Side
+from core.outlines.fineness import half_facet
+from core.outlines.flatten import Side
 from core.solids.body import Body
 from core.solids.frame import Frame, Vector
 from core.solids.stack import Section, stack
@@ -38,7 +39,7 @@ class Rim:
         if self.shape == "chamfer":
             return [(0.0, self.size), (self.size, 0.0)]
         r = self.size
-        pieces = max(4, math.ceil(math.pi / 4 / math.acos(1 - min(0.5, CHORD_ERROR_MM / r))))
+        pieces = max(4, math.ceil(math.pi / 4 / half_facet(r)))
         turns = [math.pi / 2 * i / pieces for i in range(pieces + 1)]
         return [(r * (1 - math.cos(turn)), r * (1 - math.sin(turn))) for turn in turns]
 

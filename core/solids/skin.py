@@ -64,11 +64,11 @@ def skin(
         sides.append(np.array([names.setdefault(name, len(names)) for name in own]))
         base += count
     a0, b0, side = np.concatenate(ring), np.concatenate(after), np.concatenate(sides)
-    for level in range(levels if closed else levels - 1):
-        low, high = level * total, ((level + 1) % levels) * total
-        a, b, c, d = a0 + low, b0 + low, b0 + high, a0 + high
-        triangles += [np.column_stack([a, b, c]), np.column_stack([a, c, d])]
-        labels += [side, side]
+    low = np.arange(levels if closed else levels - 1)[:, None] * total
+    high = (low + total) % (levels * total)
+    a, b, c, d = a0 + low, b0 + low, b0 + high, a0 + high
+    triangles += [np.stack(corners, -1).reshape(-1, 3) for corners in ((a, b, c), (a, c, d))]
+    labels += [np.tile(side, len(low))] * 2
     mesh, marks = np.vstack(triangles), np.concatenate(labels)
     points, mesh, marks = _weld(points, mesh, marks)
     body = close_mesh(points, mesh, marks, Source(step, tuple(names)))

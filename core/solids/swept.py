@@ -14,7 +14,8 @@ import numpy as np
 from core.errors import BuildError
 from core.outlines import Outline, flatten
 from core.outlines.curves import Arc, Point, Segment
-from core.outlines.flatten import CHORD_ERROR_MM, Side
+from core.outlines.fineness import half_facet
+from core.outlines.flatten import Side
 from core.solids.body import Body
 from core.solids.frame import Frame
 from core.solids.skin import skin
@@ -93,7 +94,7 @@ def _along(arc: Arc, low: float, high: float) -> list[tuple[Point, Point]]:
             remedy=f"a radius of more than {inner:.4g} mm",
         )
     reach = arc.radius + max(outer, 0.0)
-    half = math.acos(1 - min(0.5, CHORD_ERROR_MM / reach))
+    half = half_facet(reach)
     pieces = max(2, math.ceil(abs(arc.sweep) / (2 * half)))
     found = []
     for piece in range(1, pieces):

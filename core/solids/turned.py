@@ -12,7 +12,8 @@ import numpy as np
 
 from core.errors import BuildError
 from core.outlines import Outline, flatten
-from core.outlines.flatten import CHORD_ERROR_MM, Side
+from core.outlines.fineness import chord_error_mm, half_facet
+from core.outlines.flatten import Side
 from core.solids.body import Body
 from core.solids.frame import Frame
 from core.solids.skin import skin
@@ -41,7 +42,7 @@ def turned_body(
         raise BuildError(f"a turn of {turn_deg:g}°", remedy="more than 0° and at most 360°")
     polygons, names = flatten(outline, side)
     radius = outline.bounds[2]
-    half = math.acos(1 - min(0.5, CHORD_ERROR_MM / (radius + CHORD_ERROR_MM)))
+    half = half_facet(radius + chord_error_mm())
     turn = math.radians(turn_deg)
     whole = turn_deg > 360 - 1e-9
     count = max(3, math.ceil(turn / (2 * half)))
@@ -49,15 +50,14 @@ def turned_body(
         count = max(8, 4 * math.ceil(count / 4))
     step_angle = turn / count
     reach = 1 / math.cos(step_angle / 2) if side == "outside" else 1.0
-    angles = [i * step_angle for i in range(count if whole else count + 1)]
+    angles = np.arange(count if whole else count + 1)[:, None] * step_angle
     rows = np.vstack(polygons)
     radii = np.where(np.abs(rows[:, 0]) < ON_AXIS_MM, 0.0, rows[:, 0]) * reach
-    stations = [
-        np.column_stack([radii * math.cos(a), radii * math.sin(a), rows[:, 1]]) for a in angles
-    ]
+    x, y = radii * np.cos(angles), radii * np.sin(angles)
+    stations = np.stack([x, y, np.broadcast_to(rows[:, 1], x.shape)], axis=-1)
     # Looked at along the turn the outline is seen from behind: run the stations backwards.
     body = skin(
-        stations[::-1],
+        list(stations[::-1]),
         [len(polygon) for polygon in polygons],
         polygons,
         names,

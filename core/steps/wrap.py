@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 from core.errors import BuildError
 from core.measures.units import length
 from core.outlines.curves import Arc
-from core.outlines.flatten import CHORD_ERROR_MM
+from core.outlines.fineness import half_facet
 from core.solids import Body, Prism, prism_body
 from core.solids.body import Source
 from core.solids.stack import close_mesh
@@ -100,7 +100,7 @@ def _radius(prism: Prism, step: str) -> float:
 
 def _bent(flat: Body, radius: float, given: StepInput, prism: Prism) -> Body:
     """A flat solid (x round, y along, z out) laid round the cylinder about z."""
-    half = math.acos(1 - min(0.5, CHORD_ERROR_MM / radius))
+    half = half_facet(radius)
     fine = flat.solid.refine_to_length(max(2 * half * radius, 0.2))
     start, up = math.radians(given.numbers["around"]), given.numbers["up"]
 

@@ -10,19 +10,18 @@ import math
 
 import numpy as np
 
-from core.outlines.flatten import CHORD_ERROR_MM
+from core.outlines.fineness import half_facet
 from core.solids import Body
 from core.solids.skin import skin
 from core.threads.profile import Opening
 from core.threads.thread import Thread
 
 SINK_MM = 0.3  # how deep a ridge is rooted in its core
-CHORD_MM = 2 * CHORD_ERROR_MM
 
 
 def pieces_a_turn(radius: float) -> int:
     """Into how many chords a turn is cut, so that none strays more than the chord error."""
-    half = math.acos(1 - min(0.5, CHORD_MM / radius))
+    half = half_facet(radius, 2.0)
     return max(16, 4 * math.ceil(math.pi / half / 4))
 
 
@@ -54,22 +53,13 @@ def wound_ridge(
     body: Body | None = None
     for start in range(thread.starts):
         shift = 2 * math.pi * start / thread.starts
-        stations = []
-        for turn in turns:
-            angle = hand * 2 * math.pi * turn + shift
-            radii = flat[:, 0] * reach
-            stations.append(
-                np.column_stack(
-                    [
-                        radii * math.cos(angle),
-                        radii * math.sin(angle),
-                        flat[:, 1] + turn * thread.lead,
-                    ]
-                )
-            )
-        if hand > 0:
-            stations = stations[::-1]
-        ridge = skin(stations, [len(flat)], [flat], [names], step)
+        angles = hand * 2 * math.pi * turns[:, None] + shift
+        radii = flat[:, 0] * reach
+        up = flat[:, 1] + turns[:, None] * thread.lead
+        stations = np.stack([radii * np.cos(angles), radii * np.sin(angles), up], axis=-1)
+        ridge = skin(
+            list(stations[::-1] if hand > 0 else stations), [len(flat)], [flat], [names], step
+        )
         body = ridge if body is None else body + ridge
     assert body is not None
     return body

@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 import json
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -13,7 +14,7 @@ from core.errors import DocumentError
 from core.project import cache
 from core.project.demo import DEMO, STARTERS, demo_document, starter_document
 from core.project.document import from_data, read_document, write_document
-from core.project.solve import solve
+from core.project.solve import sketch, solve
 from tests.core.building import (
     circle,
     document,
@@ -232,3 +233,19 @@ def test_three_hundred_chained_measures_solve() -> None:
     chain += [{"name": f"m{i}", "expression": f"m{i - 1} + 1"} for i in range(1, 300)]
     solution = solved(measures=chain[::-1])
     assert solution.measures["measures.m299"].value == 300
+
+
+@pytest.mark.parametrize("name", ["lantern", "windlass", "buoy", "creel"])
+def test_a_sketch_is_the_same_thing_with_fewer_facets(name: str) -> None:
+    project = demo_document(name)
+    coarse, fine = sketch(project), solve(project)
+    assert not coarse.errors
+    facets = {True: 0, False: 0}
+    for name in fine.parts:
+        rough, smooth = coarse.parts[name].state, fine.parts[name].state
+        assert rough.key != smooth.key  # kept apart: what is measured is never a sketch
+        assert rough.solid().volume_mm3 == pytest.approx(smooth.solid().volume_mm3, rel=0.05)
+        assert np.allclose(rough.solid().bounds, smooth.solid().bounds, atol=0.15)
+        facets[True] += rough.solid().solid.num_tri()
+        facets[False] += smooth.solid().solid.num_tri()
+    assert facets[True] < 0.5 * facets[False]

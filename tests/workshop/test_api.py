@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import json
 
+import numpy as np
 import pytest
 import trimesh
 from django.core.management import call_command
@@ -138,6 +139,27 @@ def test_meshes_travel_packed_with_their_faces(client: Client, opened: dict) -> 
     assert mesh.volume == pytest.approx(tin["volume_mm3"], rel=1e-5)
     assert "immutable" in answer["Cache-Control"]
     assert client.get(f"/api/projects/{opened['id']}/mesh/unknown").status_code == 404
+
+
+def test_a_change_is_sketched_before_it_is_kept(client: Client, opened: dict) -> None:
+    document = edited(opened, across="70")
+    drawn = send(client, "POST", "/api/sketch", {"document": document}).json()
+    lid = next(part for part in drawn["parts"] if part["name"] == "lid")
+    positions, triangles, _ = unpack_mesh(
+        client.get(f"/api/projects/{opened['id']}/mesh/{lid['key']}").content
+    )
+    assert np.ptp(positions, axis=0) == pytest.approx(lid["size_mm"], abs=1e-4)
+    assert len(triangles) < next(
+        part["triangles"] for part in opened["report"]["parts"] if part["name"] == "lid"
+    )
+    assert [fit["name"] for fit in drawn["fits"]] == [
+        fit["name"] for fit in opened["report"]["fits"]
+    ]
+    assert Project.objects.get(id=opened["id"]).version == 1
+    again = send(client, "POST", "/api/sketch", {"document": document}).json()
+    assert again == drawn
+    bad = send(client, "POST", "/api/sketch", {"document": {"parts": 3}})
+    assert bad.status_code == 422
 
 
 def test_exports_and_the_document(client: Client, opened: dict) -> None:

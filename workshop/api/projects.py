@@ -11,7 +11,7 @@ from core.project.renaming import rename_measure
 from core.project.schema import Project as Document
 from core.proof.finding import Edit
 from core.report import apply_edits, consequences
-from core.report.models import MotionReport
+from core.report.models import MotionReport, SketchView
 from core.report.print_models import BedsView, LayerView, MarksView, SlicedView, StanceView
 from workshop import keeping
 from workshop.answers import (
@@ -22,6 +22,7 @@ from workshop.answers import (
     maze_of,
     motion_of,
     report_of,
+    sketched,
     sliced_of,
     stances_of,
     summary_of,
@@ -40,6 +41,7 @@ from workshop.api.shapes import (
     RenameIn,
     SaveIn,
     ShelfItem,
+    SketchIn,
     TipIn,
     VersionIn,
 )
@@ -208,6 +210,12 @@ def delete_project(request: HttpRequest, project_id: int):  # type: ignore[no-un
 def rename(request: HttpRequest, given: RenameIn):  # type: ignore[no-untyped-def]
     """A measure renamed in every expression; nothing is kept."""
     return Renamed(document=rename_measure(from_data(given.document), given.old, given.new))
+
+
+@router.post("/sketch", response={200: SketchView, 422: Refusal})
+def sketch(request: HttpRequest, given: SketchIn):  # type: ignore[no-untyped-def]
+    """Coarse solids of a document to be drawn at once; nothing is kept, nothing measured."""
+    return sketched(from_data(given.document))
 
 
 @router.post("/preview", response={200: Preview, 422: Refusal})

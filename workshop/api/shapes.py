@@ -67,6 +67,12 @@ class PreviewIn(Schema):
     against: dict[str, Any] | None = None
 
 
+class SketchIn(Schema):
+    """A document to be drawn at once, before it is proved."""
+
+    document: dict[str, Any]
+
+
 class RenameIn(Schema):
     """A measure to rename everywhere in a document."""
 

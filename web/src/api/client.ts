@@ -45,6 +45,7 @@ export type PrintView = Schemas["PrintView"];
 export type Outcome = Schemas["Outcome"];
 export type PlanView = Schemas["PlanView"];
 export type MotionReport = Schemas["MotionReport"];
+export type SketchView = Schemas["SketchView"];
 export type Severity = FindingView["severity"];
 
 /** The server answered, and said no. */
@@ -120,6 +121,8 @@ export const server = {
       document,
       words,
     }),
+  sketch: (document: Document, signal: AbortSignal) =>
+    ask<SketchView>("POST", at("/api/sketch", {}), { document }, signal),
   rename: (document: Document, old: string, name: string) =>
     ask<Schemas["Renamed"]>("POST", at("/api/rename", {}), { document, old, new: name }),
   undo: (id: number, version: number) =>

@@ -1024,6 +1024,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sketch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sketch
+         * @description Coarse solids of a document to be drawn at once; nothing is kept, nothing measured.
+         */
+        post: operations["workshop_api_projects_sketch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trace": {
         parameters: {
             query?: never;
@@ -3114,6 +3134,57 @@ export interface components {
             version: number;
             /** Worst */
             worst: string;
+        };
+        /** SketchFit */
+        SketchFit: {
+            /** Name */
+            name: string;
+            /** Pose */
+            pose: number[];
+        };
+        /**
+         * SketchIn
+         * @description A document to be drawn at once, before it is proved.
+         */
+        SketchIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * SketchPart
+         * @description A part's coarse solid; size and centre only say where it is drawn.
+         */
+        SketchPart: {
+            /** Centre Mm */
+            centre_mm: [
+                number,
+                number,
+                number
+            ];
+            /** Faces */
+            faces: components["schemas"]["FaceView"][];
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Size Mm */
+            size_mm: [
+                number,
+                number,
+                number
+            ];
+        };
+        /**
+         * SketchView
+         * @description What is drawn of a change before it is proved.
+         */
+        SketchView: {
+            /** Fits */
+            fits: components["schemas"]["SketchFit"][];
+            /** Parts */
+            parts: components["schemas"]["SketchPart"][];
         };
         /**
          * SlicedLayer
@@ -5391,6 +5462,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Renamed"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_projects_sketch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SketchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SketchView"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -92,6 +92,7 @@
     <Stage
       project={project.id}
       report={project.shown}
+      sketch={project.sketch}
       {lit}
       {pointed}
       {part}

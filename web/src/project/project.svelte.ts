@@ -13,6 +13,7 @@ import {
   type Opened,
   type RemedyEdit,
   type Report,
+  type SketchView,
   type StanceView,
 } from "../api/client";
 import { copy, setPath } from "./paths";
@@ -26,6 +27,8 @@ interface Pending {
 }
 
 const RETRY_MS = 2000;
+/** A sketch that takes longer does not hold back the keeping. */
+const SKETCH_MS = 600;
 
 export class Project {
   document = $state.raw<Document>()!;
@@ -40,11 +43,19 @@ export class Project {
   /** A report on something not kept yet, shown instead while a dial is being moved. */
   trial = $state.raw<Report | null>(null);
   busy = $state(false);
+  /** What is drawn of the newest change until its report is there. */
+  sketch = $state.raw<Report | null>(null);
 
   shown = $derived(this.trial ?? this.report);
 
   #pending: Pending | null = null;
   #sending = false;
+  #sent: Pending | null = null;
+  #sketching: Promise<void> = Promise.resolve();
+  #sketchAbort: AbortController | null = null;
+  /** Keys of the coarse solids of a document, and of the one the report is about. */
+  #keysOf = new WeakMap<Document, Map<string, string>>();
+  #drawn = new Map<string, string>();
   #turns: Promise<void> = Promise.resolve();
   #trialAbort: AbortController | null = null;
   #retry = 0;
@@ -89,10 +100,43 @@ export class Project {
 
   put(document: Document, words: string): void {
     this.document = document;
-    const said = this.#pending ? `${this.#pending.words}; ${words}` : words;
-    this.#pending = { version: this.version, document, words: this.#sending ? words : said };
+    const waiting = this.#pending && this.#pending !== this.#sent ? this.#pending.words : "";
+    const said = waiting && waiting !== words ? `${waiting}; ${words}` : words;
+    this.#pending = { version: this.version, document, words: said };
     this.#keep();
+    this.#sketching = this.#sketch(document);
     if (this.keeping !== "stale") void this.#send();
+  }
+
+  /** Draws a change at once, from coarse solids; only what looks otherwise is drawn anew. */
+  async #sketch(document: Document): Promise<void> {
+    this.#sketchAbort?.abort();
+    const abort = (this.#sketchAbort = new AbortController());
+    const late = setTimeout(() => abort.abort(), SKETCH_MS);
+    try {
+      const drawn = await server.sketch(document, abort.signal);
+      if (document !== this.#pending?.document) return;
+      this.#keysOf.set(document, new Map(drawn.parts.map((part) => [part.name, part.key])));
+      this.sketch = this.#withSketch(drawn);
+    } catch {
+      // the report draws it a little later
+    } finally {
+      clearTimeout(late);
+    }
+  }
+
+  #withSketch(drawn: SketchView): Report {
+    const parts = new Map(drawn.parts.map((part) => [part.name, part]));
+    const fits = new Map(drawn.fits.map((fit) => [fit.name, fit]));
+    return {
+      ...this.report,
+      parts: this.report.parts.map((part) => {
+        const coarse = parts.get(part.name);
+        const same = !coarse || (part.key && this.#drawn.get(part.name) === coarse.key);
+        return same ? part : { ...part, ...coarse };
+      }),
+      fits: this.report.fits.map((fit) => ({ ...fit, pose: fits.get(fit.name)?.pose ?? fit.pose })),
+    };
   }
 
   /** Shows what a change would come to without keeping it. The newest call wins. */
@@ -212,15 +256,18 @@ export class Project {
   async #send(): Promise<void> {
     if (this.#sending || !this.#pending) return;
     clearTimeout(this.#retry);
-    const sent = this.#pending;
     this.#sending = true;
     this.busy = true;
     if (this.keeping !== "offline") this.keeping = "saving";
+    await this.#sketching;
+    const sent = (this.#sent = this.#pending);
     try {
+      if (!sent) return;
       const opened = await server.save(this.id, this.version, sent.document, sent.words);
       const newer = this.#pending !== sent;
       if (!newer) this.#pending = null;
       this.#take(opened, !newer);
+      this.#drawn = this.#keysOf.get(sent.document) ?? this.#drawn;
       if (newer) this.#pending = { ...this.#pending!, version: opened.version };
       this.followed = { words: sent.words, list: opened.consequences ?? [] };
       this.#keep();
@@ -259,6 +306,8 @@ export class Project {
   #take(opened: Opened, withDocument = true): void {
     if (withDocument) this.document = opened.document;
     this.report = opened.report;
+    if (withDocument) this.sketch = null;
+    this.#drawn = new Map();
     this.trial = null;
     this.version = opened.version;
     this.revision = opened.revision;

@@ -12,6 +12,7 @@
   let {
     project,
     report,
+    sketch = null,
     lit,
     pointed = null,
     first = "whole",
@@ -22,6 +23,8 @@
   }: {
     project: number;
     report: Report;
+    /** Drawn instead while a change is being proved. */
+    sketch?: Report | null;
     lit: { part: string; step: string } | null;
     pointed?: FindingView | null;
     first?: View;
@@ -70,7 +73,7 @@
     made.onDrawn = (labels) => {
       words = labels;
       placeLeader();
-      reads = pressedAt ? made.readCut(pressedAt.x, pressedAt.y) : [];
+      reads = pressedAt && !sketch ? made.readCut(pressedAt.x, pressedAt.y) : [];
     };
     made.view = untrack(() => first);
     scene = made;
@@ -82,7 +85,7 @@
     };
   });
 
-  $effect(() => void scene?.show(report));
+  $effect(() => void scene?.show(sketch ?? report, sketch !== null));
   $effect(() => scene?.light(lit));
   $effect(() => {
     void theme.night;
@@ -244,7 +247,11 @@
       Nothing is built yet. Add a first step on the left.
     </p>
   {:else}
-    {#if view === "checked"}
+    {#if sketch}
+      <p class="absolute right-4 bottom-3 z-10 text-small text-soft" role="status">
+        sketched · being proved …
+      </p>
+    {:else if view === "checked"}
       <div class="absolute right-4 bottom-3 z-10"><Legend {marks} /></div>
     {/if}
     {#if reads.length}

@@ -77,6 +77,7 @@ export class StageScene {
   #cutShare = 0.5;
   #cutFrom: CutFrom = "front";
   #marks: MarksView["parts"] = [];
+  #sketch = false;
   #apartShare = 1;
   #framed = false;
   #queued = 0;
@@ -99,9 +100,13 @@ export class StageScene {
     this.ink();
   }
 
-  /** Follows a new report: fetches what changed, keeps the rest. Resolves when all is drawn. */
-  async show(report: Report): Promise<void> {
+  /**
+   * Follows a new report: fetches what changed, keeps the rest. Resolves when all is drawn.
+   * Of a sketch nothing is known yet, so nothing is hatched on it.
+   */
+  async show(report: Report, sketch = false): Promise<void> {
     this.#report = report;
+    this.#sketch = sketch;
     const wanted = report.parts.filter((part) => part.key);
     for (const [name, solid] of this.#solids) {
       if (wanted.some((part) => part.name === name)) continue;
@@ -276,7 +281,7 @@ export class StageScene {
       solid.cut(this.#view === "cut");
       const mark = this.#marks.find((one) => one.part === name);
       solid.hatching.mesh.visible =
-        this.#view === "checked" && mark !== undefined && mark.key === solid.hatching.key;
+        this.#view === "checked" && !this.#sketch && mark?.key === solid.hatching.key;
     }
     if (whole.isEmpty()) {
       this.draw();

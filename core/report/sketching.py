@@ -1,0 +1,34 @@
+"""Solids to look at while a change is still being proved: no number is read off them."""
+
+from __future__ import annotations
+
+from core.project.results import Solution
+from core.proof.mass import measure_bulk
+from core.report.measuring import mesh_of
+from core.report.models import FaceView, SketchFit, SketchPart, SketchView
+
+
+def sketch_view(solution: Solution) -> SketchView:
+    """What the stage draws of a document solved as a sketch."""
+    parts = []
+    for result in solution.parts.values():
+        if result.state.body is None:
+            continue
+        mesh = mesh_of(result.state)
+        bulk = measure_bulk(mesh)
+        faces = [FaceView(step=step, face=face) for step, face in mesh.faces]
+        parts.append(
+            SketchPart(
+                name=result.part.name,
+                key=result.state.key,
+                faces=faces,
+                size_mm=bulk.size_mm,
+                centre_mm=bulk.centre_mm,
+            )
+        )
+    fits = [
+        SketchFit(name=name, pose=[float(v) for v in fit.meeting.pose.matrix.ravel()])
+        for name, fit in solution.fits.items()
+        if fit.meeting
+    ]
+    return SketchView(parts=parts, fits=fits)
