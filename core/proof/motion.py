@@ -6,6 +6,7 @@ overlap from the solids themselves. O(poses · corners · log faces).
 
 from __future__ import annotations
 
+import itertools
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
@@ -15,11 +16,17 @@ import numpy as np
 from numpy.typing import NDArray
 
 from core.solids import Body
+from core.solids.rows import distinct_rows
 
 Matrix = NDArray[np.float64]
+Points = NDArray[np.float64]
 Faces = NDArray[np.float64]  # triangle corners, (n, 3, 3) mm
 TOUCH_MM3 = 0.02  # facets of curved faces may share so much without the true solids touching
-MOST_POINTS = 1200  # corners tried at every pose; the tightest pose is then tried with all
+MOST_POINTS = 1000  # corners tried at every pose; the tightest pose is then tried with all
+
+
+EVERY = 4  # poses from one that is always tried for overlap to the next
+STEADY = 0.1  # of the gap: how far it may change from pose to pose without being tried
 
 
 @dataclass(frozen=True)
@@ -64,14 +71,10 @@ def sweep(
         return max(float((fixed[0].solid ^ moving[0].solid.transform(pose_at(at))).volume()), 0.0)
 
     matrices = [pose_at(at) for at in places]
-    gaps = [_least(tree_a, tree_b, matrix, some=True) for matrix in matrices]
+    gaps = _least(tree_a, tree_b, matrices, some=True)
     best = min(range(len(places)), key=lambda i: gaps[i][0])
-    gaps[best] = _least(tree_a, tree_b, matrices[best], some=False)
-    # every second pose is tried for overlap, and those beside one that overlaps
-    overlaps: dict[int, float] = {i: shared(places[i]) for i in range(0, len(places), 2)}
-    for i in range(1, len(places), 2):
-        beside = max(overlaps[i - 1], overlaps.get(i + 1, 0.0))
-        overlaps[i] = shared(places[i]) if beside > TOUCH_MM3 or i + 1 == len(places) else 0.0
+    gaps[best] = _least(tree_a, tree_b, [matrices[best]], some=False)[0]
+    overlaps = _overlaps(lambda i: shared(places[i]), [gap for gap, _ in gaps])
     first = next((i for i in range(len(places)) if overlaps[i] > TOUCH_MM3), None)
     contact: float | None = None
     if first is not None:
@@ -80,6 +83,22 @@ def sweep(
         )
     poses = [Pose(float(at), gaps[i][0], overlaps[i], gaps[i][1]) for i, at in enumerate(places)]
     return Sweep(tuple(poses), contact)
+
+
+def _overlaps(shared: Callable[[int], float], gaps: Sequence[float]) -> list[float]:
+    """The volume shared at every pose: tried at some, between two of them where the gap is not
+    the same as at both, as it is while a screw turns, and beside any that overlaps."""
+    last = len(gaps) - 1
+    tried = sorted({*range(0, last, EVERY), last})
+    for low, high in itertools.pairwise(list(tried)):
+        least, most = sorted((gaps[low], gaps[high]))
+        between = range(low + 1, high)
+        tried += [i for i in between if not most * (1 - STEADY) < gaps[i] < least * (1 + STEADY)]
+    found = {i: shared(i) for i in sorted(tried)}
+    for low, high in itertools.pairwise(sorted(found)):
+        if max(found[low], found[high]) > TOUCH_MM3:
+            found |= {i: shared(i) for i in range(low + 1, high)}
+    return [found.get(i, 0.0) for i in range(len(gaps))]
 
 
 def _narrowed(shared: Callable[[float], float], free: float, touching: float) -> float:
@@ -97,7 +116,8 @@ class _Tree:
 
     def __init__(self, faces: Faces) -> None:
         flat = faces.reshape(-1, 3)
-        self.vertices, same = np.unique(flat, axis=0, return_inverse=True)
+        first, same = distinct_rows((flat + 0.0).view(np.int64))  # equal to the last bit
+        self.vertices = flat[first]
         self.triangles = same.reshape(-1, 3).astype(np.int64)
         self.tree = igl.AABB()
         self.tree.init(self.vertices, self.triangles)
@@ -105,24 +125,39 @@ class _Tree:
         self.some = self.vertices[::step]
         self.low, self.high = self.vertices.min(axis=0), self.vertices.max(axis=0)
 
-    def distance(self, points: Matrix) -> tuple[float, Matrix]:
-        """The least distance of some points to the mesh, and the point it belongs to."""
+    def nearest(self, clouds: Sequence[Points]) -> list[tuple[float, Points]]:
+        """Of each cloud (n, 3) mm, its least distance to the mesh and the point it belongs to.
+
+        All are asked for together: libigl shares many points out over the cores.
+        """
+        near = [self._near(cloud) for cloud in clouds]
+        asked = np.ascontiguousarray(np.vstack(near))
+        squared = self.tree.squared_distance(self.vertices, self.triangles, asked)[0]
+        ends = np.cumsum([len(cloud) for cloud in near])[:-1]
+        found = []
+        for cloud, own in zip(near, np.split(squared, ends), strict=True):
+            index = int(np.argmin(own))
+            found.append((float(np.sqrt(own[index])), cloud[index]))
+        return found
+
+    def _near(self, points: Points) -> Points:
+        """Those of some points that can be the nearest."""
         reach = np.maximum(np.maximum(self.low - points, points - self.high), 0.0)
         outside = np.linalg.norm(reach, axis=1)
-        near = points[outside <= max(float(outside.min()) + 3.0, 3.0)]
-        squared = self.tree.squared_distance(self.vertices, self.triangles, near)[0]
-        index = int(np.argmin(squared))
-        return float(np.sqrt(squared[index])), near[index]
+        return np.asarray(points[outside <= max(float(outside.min()) + 3.0, 3.0)])
 
 
 def _least(
-    a: _Tree, b: _Tree, matrix: Matrix, some: bool
-) -> tuple[float, tuple[float, float, float]]:
-    """The least distance from the corners of each, or some of them, to the other's faces."""
-    turn, shift = matrix[:, :3], matrix[:, 3]
+    a: _Tree, b: _Tree, matrices: Sequence[Matrix], some: bool
+) -> list[tuple[float, tuple[float, float, float]]]:
+    """At every pose the least distance from the corners of each, or some of them, to the other's
+    faces, and where."""
     of_a, of_b = (tree.some if some else tree.vertices for tree in (a, b))
-    there, at = a.distance(np.ascontiguousarray(of_b @ turn.T + shift))
-    back, own = b.distance(np.ascontiguousarray((of_a - shift) @ turn))
-    if back < there:
-        there, at = back, own @ turn.T + shift
-    return there, (float(at[0]), float(at[1]), float(at[2]))
+    there = a.nearest([of_b @ m[:, :3].T + m[:, 3] for m in matrices])
+    back = b.nearest([(of_a - m[:, 3]) @ m[:, :3] for m in matrices])
+    found = []
+    for m, (one, at), (other, own) in zip(matrices, there, back, strict=True):
+        if other < one:
+            one, at = other, own @ m[:, :3].T + m[:, 3]
+        found.append((one, (float(at[0]), float(at[1]), float(at[2]))))
+    return found

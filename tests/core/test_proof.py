@@ -15,6 +15,7 @@ from core.proof.bed import check_bed
 from core.proof.closed import check_closed
 from core.proof.gaps import overlap_mm3, smallest_gap
 from core.proof.layers import test_layers as layer_test
+from core.proof.motion import sweep
 from core.proof.overhang import check_overhang
 from core.proof.slender import thinnest_upright
 from core.proof.slots import measure_slots
@@ -255,3 +256,20 @@ def test_a_slot_is_found_and_a_crevice_is_not() -> None:
     barrel = Manifold.cylinder(20, 4, 4, 200).rotate((0, 90, 0)).translate((0, 24, 8))
     touching = measure_slots(mesh_of(block + barrel)).thinnest
     assert touching is None or touching[0] > 0.3
+
+
+@pytest.mark.parametrize("fin_at", [5.2, 6.2, 7.2])
+def test_a_fin_passed_between_two_tried_poses_is_still_run_into(fin_at: float) -> None:
+    """A block 1 mm wide moved 1 mm at a time lies over a 0.6 mm fin in one pose alone."""
+    fin, block = box(0.6, 10, 10, (fin_at, 0, 0)), box(1, 4, 4, (0, 3, 3))
+    tried = sweep(
+        (Body(fin), mesh_of(fin).corners),
+        (Body(block), mesh_of(block).corners),
+        lambda at: np.column_stack([np.eye(3), [at, 0, 0]]),
+        list(range(14)),
+    )
+    struck = [pose.at for pose in tried.poses if pose.overlap_mm3 > 0.02]
+    assert struck == [math.floor(fin_at)]
+    assert tried.contact == pytest.approx(fin_at - 1, abs=0.02)
+    beside = {pose.at: pose.gap_mm for pose in tried.poses}
+    assert beside[0] == pytest.approx(fin_at - 1) and beside[13] == pytest.approx(12.4 - fin_at)
