@@ -7,6 +7,8 @@ slot keeps at least half its width two lines away in every direction along its f
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 import numpy as np
 from numpy.typing import NDArray
 
@@ -19,16 +21,33 @@ BREADTH_MM = 0.8
 Points = NDArray[np.float64]
 
 
-def measure_slots(mesh: TriangleMesh, spacing_mm: float = 1.0, rays: Rays | None = None) -> Walls:
+@dataclass(frozen=True)
+class Slots(Walls):
+    """As for walls; ``across_mm`` (n,) has crevices and small round holes as well."""
+
+    across_mm: Points
+
+
+def measure_slots(mesh: TriangleMesh, spacing_mm: float = 1.0, rays: Rays | None = None) -> Slots:
     """The air outside every sample point up to the face opposite. O(rays · log triangles)."""
     points, triangle, normals = spread_points(mesh, spacing_mm)
-    return Walls(points, triangle, slots_at(rays or Rays(mesh), points, normals))
+    rays = rays or Rays(mesh)
+    across = _across(rays, points, normals)
+    return Slots(points, triangle, _open(rays, points, normals, across.copy()), across)
 
 
 def slots_at(rays: Rays, points: Points, normals: Points) -> Points:
     """The width of the slot outside points (n, 3) of a surface, mm; nan where there is none."""
+    return _open(rays, points, normals, _across(rays, points, normals))
+
+
+def _across(rays: Rays, points: Points, normals: Points) -> Points:
     reached, facing = rays.cast(points, normals)
-    slot = np.where((facing < OPPOSITE) & (reached < WIDEST_MM), reached, np.nan)
+    return np.where((facing < OPPOSITE) & (reached < WIDEST_MM), reached, np.nan)
+
+
+def _open(rays: Rays, points: Points, normals: Points, slot: Points) -> Points:
+    """Slots with the crevices among them taken out."""
     narrow = np.flatnonzero(slot < NARROW_MM)
     if len(narrow):
         crevice = _tapers(rays, points[narrow], normals[narrow], slot[narrow])

@@ -23,6 +23,7 @@ from core.proof.overhang import Overhang
 from core.proof.splitting import Cut
 from core.proof.stances import HANGS_MM2
 from core.proof.walls import Walls
+from core.report.fine import judge_fine
 from core.report.measuring import Measured, MeasuredFit
 
 Vec3 = tuple[float, float, float]
@@ -49,6 +50,7 @@ def judge_part(
         *(_bed(measured, process, unit, cuts) if measured.leads else []),
         *_walls(result, measured, process, unit, measures),
         *_slots(measured, process),
+        *judge_fine(result, measured, process, unit),
         *(_overhang(result, measured, process) if measured.leads else []),
         *_mass(result, measured, process),
     ]

@@ -19,12 +19,15 @@ from core.proof.gaps import Gap, overlap_mm3, smallest_gap
 from core.proof.layers import LayerTest, test_layers
 from core.proof.mass import Bulk, measure_bulk
 from core.proof.overhang import Overhang, check_overhang
+from core.proof.relief import Relief, shallow_reliefs
 from core.proof.setting import Setting
-from core.proof.slots import measure_slots
+from core.proof.slots import Slots, measure_slots
 from core.proof.stance import back_to_part
 from core.proof.walls import Walls, measure_walls
 from core.solids import TriangleMesh, triangle_mesh
 from core.steps import PartState
+
+RELIEF_LINES = 0.5  # a step across the bed hardly shows under half a line (common practice)
 
 
 @dataclass(frozen=True)
@@ -35,11 +38,12 @@ class Measured:
     bulk: Bulk
     closed: Closed
     walls: Walls
-    slots: Walls
+    slots: Slots
     bed: BedFit
     overhang: Overhang
     layers: LayerTest
     to_bed: np.ndarray  # type: ignore[type-arg]
+    reliefs: tuple[Relief, ...]
     leads: bool = True  # what hangs, of all that is printed together, is told with this part
 
     def place(self, point: tuple[float, float, float]) -> tuple[float, float, float]:
@@ -67,7 +71,7 @@ def measure_part(result: PartResult, process: Process, group: Printed | None = N
     """Runs every check on a finished part, standing with what it is printed together with."""
     setting = Setting.of(process)
     whole = group or Printed((result,), (np.eye(3, 4),))
-    key = content_key("part", result.state.key, whole.key, whole.stance, setting)
+    key = content_key("part, reliefs too", result.state.key, whole.key, whole.stance, setting)
     return MEASURED.get(key, lambda: _measure(result, whole, setting))
 
 
@@ -93,6 +97,7 @@ def _measure(result: PartResult, group: Printed, setting: Setting) -> Measured:
         check_overhang(standing, setting.overhang_limit_deg, setting.layer_mm),
         _layers_of(group, setting),
         matrix,
+        tuple(shallow_reliefs(standing, setting.layer_mm, RELIEF_LINES * setting.line_mm)),
         group.leads(name),
     )
 

@@ -67,7 +67,7 @@ def readings(
                 unit=unit,
                 severity=state,
                 word=f"{lines:.1f} lines, {owner}",
-                checks=["wall", "wall left"],
+                checks=["wall", "wall left", "slot", "fine detail"],
             )
         )
     gaps = [(pair.measured_mm, f) for f in fits for pair in f.pairs if pair.measured_mm is not None]

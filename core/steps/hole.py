@@ -27,6 +27,7 @@ class Hole(StepKind):
     title = "Hole"
     also = ("drill", "bore", "through hole", "blind hole", "countersink", "counterbore", "teardrop")
     has_place = True
+    open_lines = 2.0
     fields = (
         Field("form", "choice", "form", "plain", FORMS),
         Field("diameter", "length", "diameter", "5 mm"),

@@ -81,6 +81,8 @@ class StepKind(ABC):
     has_outline: ClassVar[bool] = False
     has_stations: ClassVar[bool] = False
     has_place: ClassVar[bool] = False
+    is_relief: ClassVar[bool] = False  # made to be seen or felt: too shallow defeats it
+    open_lines: ClassVar[float] = 0.0  # the narrowest gap of it that stays open, in lines
     offered: ClassVar[bool] = True  # in the step finder; others come about in another way
 
     @abstractmethod

@@ -25,6 +25,8 @@ class Text(StepKind):
     title = "Text raised or cut"
     also = ("label", "letters", "engrave", "emboss", "name")
     has_place = True
+    is_relief = True
+    open_lines = 1.0
     fields = (
         Field("text", "name", "text", "LOCK 9"),
         Field("height", "length", "height of capitals", "8 mm"),

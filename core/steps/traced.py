@@ -23,6 +23,8 @@ class Traced(StepKind):
     title = "Traced drawing raised or cut"
     also = ("svg", "dxf", "logo", "import a drawing", "engrave", "emboss")
     has_place = True
+    is_relief = True
+    open_lines = 1.0
     fields = (
         Field("drawing", "drawing", "drawing", ""),
         Field("width", "length", "width, nought as drawn", "0"),

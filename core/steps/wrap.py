@@ -35,6 +35,7 @@ class Wrap(StepKind):
     title = "Wrap an outline round a cylinder"
     also = ("strip", "band", "track", "groove", "cam", "label")
     has_outline = True
+    is_relief = True
     fields = (
         Field("body", "name", "of step", ""),
         Field("mode", "choice", "as", "cut", ("raised", "cut")),

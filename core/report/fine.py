@@ -1,0 +1,112 @@
+"""Details too small for the nozzle or the layers: holes and strokes that close, reliefs that
+do not show."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from core.measures.display import length_text
+from core.measures.units import LengthUnit
+from core.process import Process
+from core.project.resolve import names_in
+from core.project.results import PartResult, StepResult
+from core.proof.finding import Edit, Finding, Remedy
+from core.proof.relief import Relief
+from core.report.measuring import Measured
+from core.steps import STEPS
+
+SAME_MM = 0.005
+
+
+def judge_fine(
+    result: PartResult, measured: Measured, process: Process, unit: LengthUnit
+) -> list[Finding]:
+    """What the printer cannot tell apart on one part, at most one finding a step and kind.
+
+    How many lines a hole or a stroke needs to stay open belongs to its kind of step (common
+    practice, no source).
+    """
+    closing = [_closing(done, measured, process, unit) for done in result.steps]
+    shallow: dict[str, Finding] = {}
+    for relief in measured.reliefs:
+        step, _ = measured.mesh.faces[measured.mesh.face_index[relief.triangle]]
+        shallow.setdefault(step, _shallow(relief, step, result, measured, process, unit))
+    return [finding for finding in closing if finding] + list(shallow.values())
+
+
+def _closing(
+    done: StepResult, measured: Measured, process: Process, unit: LengthUnit
+) -> Finding | None:
+    """A hole or stroke of one step so narrow, for a quarter of it or more, that plastic fills it;
+    of what is raised, strokes too thin to be laid."""
+    kind = STEPS.get(done.step.kind)
+    if kind is None or not kind.open_lines:
+        return None
+    raised = done.words.get("mode") in ("raised", "add")
+    mesh, slots, walls = measured.mesh, measured.slots, measured.walls
+    points, triangle, width = (
+        (walls.points, walls.triangle, walls.thickness_mm)
+        if raised
+        else (slots.points, slots.triangle, slots.across_mm)
+    )
+    own = np.array([owner == done.step.id for owner, _ in mesh.faces])
+    width = np.where(own[mesh.face_index[triangle]], width, np.nan)
+    least = kind.open_lines * process.line_mm
+    known = np.flatnonzero(np.isfinite(width))
+    if not len(known):
+        return None
+    sample = known[np.argsort(width[known])[len(known) // 4]]
+    value = float(width[sample])
+    if value >= least:
+        return None
+    start = points[sample]
+    normal = mesh.crosses[triangle[sample]]
+    end = start + normal / np.linalg.norm(normal) * (-value if raised else value)
+    a, b = ((float(p[0]), float(p[1]), float(p[2])) for p in (start, end))
+    lines = "a line" if kind.open_lines == 1 else f"{kind.open_lines:g} lines"
+    follows = f"too thin to be laid; {lines}" if raised else f"plastic fills it; {lines}"
+    words = (
+        f"{length_text(value, unit)} wide at {done.step.id}: {follows}, "
+        f"{length_text(least, unit)}, {'hold' if raised else 'stay open'}"
+    )
+    return Finding(
+        "fine detail", "warning", words, value, least, at=a, ends=(a, b), step=done.step.id
+    )
+
+
+def _shallow(
+    relief: Relief, step: str, result: PartResult, measured: Measured, process: Process,
+    unit: LengthUnit,
+) -> Finding:  # fmt: skip
+    """A step lower than a layer, or than half a line across the bed."""
+    done = next((one for one in result.steps if one.step.id == step), None)
+    height = length_text(relief.height_mm, unit)
+    if relief.level:
+        limit = process.layer_mm
+        words = (
+            f"{height} high at {step}, and a layer is {length_text(limit, unit)}: "
+            "it comes out a whole layer high or not at all"
+        )
+    else:
+        limit = process.line_mm / 2
+        words = f"{height} deep at {step}: under half a line, {length_text(limit, unit)}, it hardly shows"
+    meant = done is not None and done.step.kind in STEPS and STEPS[done.step.kind].is_relief
+    ends = (measured.place(relief.ends[0]), measured.place(relief.ends[1]))
+    return Finding(
+        "fine detail", "warning" if relief.level or meant else "note", words, relief.height_mm,
+        limit, at=ends[0], ends=ends, step=step,
+        remedy=_deeper(done, relief.height_mm, 2 * limit) if done else None,
+    )  # fmt: skip
+
+
+def _deeper(done: StepResult, height_mm: float, wanted_mm: float) -> Remedy | None:
+    """Two layers, or a whole line, where one plain number decides the height."""
+    for name, typed in done.typed.items():
+        if typed.kind != "length" or typed.value is None or names_in(typed.text):
+            continue
+        if abs(typed.value - height_mm) < SAME_MM:
+            text = f"{math.ceil(wanted_mm / 0.05 - 1e-9) * 0.05:g} mm"
+            return Remedy(f"make the {name} {text}", (Edit(typed.path, text),))
+    return None
