@@ -6,6 +6,7 @@ Map
     sentences     steps and fits read aloud: text and editable pieces
     measuring     the checks run on the parts of a solution, cached by solid
     judging       measured values beside their limits: findings, in the maker's terms
+    flexing       how far each key measure can be pushed before something breaks
     fine          details too small for the nozzle or the layers
     fits          a fit as drawn on the fit desk: section, dimensions, forecast, working
     marking       what is hatched on the solids, and its legend

@@ -184,6 +184,30 @@ class FindingView(View):
     can_be_accepted: bool = False
 
 
+class PushEnd(View):
+    """One way a measure was pushed: the last value that holds; where it breaks and why, if it
+    does before four times or a quarter of the value."""
+
+    value: float
+    shown: str
+    breaks: float | None
+    breaks_shown: str
+    words: str
+    finding: FindingView | None
+
+
+class PushedView(View):
+    """How far a measure can go with nothing worse than now. Values in mm, degrees or plain."""
+
+    path: str
+    name: str
+    value: float
+    shown: str
+    low: PushEnd
+    high: PushEnd
+    tries: int
+
+
 class MeasuredPair(View):
     """One pair of faces that meet: the gap asked for and the one measured on the solids."""
 

@@ -13,7 +13,7 @@ from core.project.cache import MEASURED, content_key
 from core.project.results import FitResult, PartResult, Solution
 from core.proof.edges import SHARP_DEG, SharpEdge, SharpPoint, sharp_edges, sharp_points
 from core.proof.finding import Finding
-from core.proof.gaps import smallest_gap
+from core.proof.gaps import corner_gap, smallest_gap
 from core.proof.small_part import is_small_part
 from core.report.judging import judge_small_part
 from core.report.measuring import mesh_of
@@ -137,12 +137,12 @@ def _hinge_line(fit: FitResult, a: PartState, b: PartState) -> list[Finding]:
         other = _beside(b, fit, meeting.pose.matrix)
         if not len(own) or not len(other):
             return []
-        turned = []
-        for at in np.linspace(motion.low, motion.high, POSES):
-            pose = pose_at(fit, float(at))
-            gap = smallest_gap(own, other @ pose[:, :3].T + pose[:, 3])
-            turned.append((gap.distance_mm, gap.on_a))
-        return turned
+        places = [pose_at(fit, float(at)) for at in np.linspace(motion.low, motion.high, POSES)]
+        turned = [other @ pose[:, :3].T + pose[:, 3] for pose in places]
+        if all(corner_gap(own, there).distance_mm < ROD_MM for there in turned):
+            return []  # no rod gets in anywhere
+        gaps = [smallest_gap(own, there) for there in turned]
+        return [(gap.distance_mm, gap.on_a) for gap in gaps]
 
     gaps = MEASURED.get(key, look)
     if not gaps:

@@ -1,0 +1,153 @@
+"""The flex test: each key measure pushed down and up until something breaks.
+
+Practitioners change a base dimension to a silly value, look, and put it back. Here it is done for
+them: outwards in growing strides while every step builds and no finding worsens, then halved
+between the last value that held and the first that did not. Strides are tried on coarse solids;
+both sides of the limit are tried again on solids fine enough to print, and those are what is told.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field, replace
+
+from core.measures.display import quantity_text
+from core.measures.units import LengthUnit
+from core.project.resolve import Typed, names_in, quantity_of
+from core.project.results import Solution
+from core.project.schema import Project
+from core.project.solve import sketch, solve
+from core.proof.finding import ORDER, Edit
+from core.report.assemble import report_on
+from core.report.edits import apply_edits
+from core.report.models import FindingView, PushedView, PushEnd, Report
+
+STRIDES = (1.1, 1.25, 1.5, 2.0, 3.0, 4.0)  # times the value, or the value divided by them
+_WAYS = ([1 / stride for stride in STRIDES], STRIDES)
+HALVINGS = 4
+_UNIT = {"length": "mm", "angle": "deg", "number": "", "count": ""}
+_STEPWISE = ("build", "step", "fine detail")  # told once a step, where others are once a part
+
+
+def key_measures(solution: Solution) -> list[Typed]:
+    """Measures that decide themselves: a plain number, not nought, that something follows."""
+    return [
+        typed
+        for typed in solution.measures.values()
+        if typed.value and not typed.error and not names_in(typed.text)
+    ]
+
+
+def push(project: Project, path: str) -> PushedView | None:
+    """How far one measure of a project can go; None where it is no key measure."""
+    solution = solve(project)
+    measure = next((one for one in key_measures(solution) if one.path == path), None)
+    if measure is None:
+        return None
+    base = {True: report_on(solution), False: report_on(sketch(project))}
+    return _Push(project, measure, project.units, base).run()
+
+
+def worsened(before: Report, after: Report) -> FindingView | None:
+    """The worst of what is wrong in ``after`` and was not, or was less so, in ``before``."""
+    was: dict[tuple[str, ...], int] = {}
+    for one in _wrong(before.findings):
+        was[_what(one)] = min(was.get(_what(one), 9), ORDER.index(one.severity))
+    worse = [
+        one
+        for one in _wrong(after.findings)
+        if ORDER.index(one.severity) < was.get(_what(one), ORDER.index("note"))
+    ]
+    return min(worse, key=lambda one: ORDER.index(one.severity), default=None)
+
+
+def _wrong(findings: Iterable[FindingView]) -> list[FindingView]:
+    return [one for one in findings if one.severity in ("stop", "warning") and not one.accepted]
+
+
+def _what(one: FindingView) -> tuple[str, ...]:
+    return (one.check, one.part, one.fit, one.step if one.check in _STEPWISE else "")
+
+
+@dataclass
+class _Push:
+    project: Project
+    measure: Typed
+    unit: LengthUnit
+    base: dict[bool, Report]  # by whether the solids are fine enough to print
+    tried: dict[tuple[float, bool], FindingView | None] = field(default_factory=dict)
+
+    def run(self) -> PushedView:
+        measure = self.measure
+        assert measure.value is not None
+        low, high = (self._end([measure.value * factor for factor in way]) for way in _WAYS)
+        return PushedView(
+            path=measure.path,
+            name=_name(measure.path),
+            value=measure.value,
+            shown=self._shown(measure.value),
+            low=low,
+            high=high,
+            tries=len(self.tried),
+        )
+
+    def _end(self, outward: list[float]) -> PushEnd:
+        """The last value one way out that holds, and what goes wrong past it."""
+        values = list(dict.fromkeys(self._rounded(value) for value in outward))
+        holds, breaks = self._bracket(values, fine=False)
+        sure = not self._at(holds, fine=True) and (breaks is None or self._at(breaks, fine=True))
+        if not sure:
+            holds, breaks = self._bracket(values, fine=True)
+        first = self._at(breaks, fine=True) if breaks is not None else None
+        return PushEnd(
+            value=holds,
+            shown=self._shown(holds),
+            breaks=breaks,
+            breaks_shown=self._shown(breaks) if breaks is not None else "",
+            words=first.message if first else "",
+            finding=first,
+        )
+
+    def _bracket(self, outward: list[float], fine: bool) -> tuple[float, float | None]:
+        """The last value that holds and the first that does not, None where all hold."""
+        assert self.measure.value is not None
+        holds = self.measure.value
+        breaks: float | None = None
+        for value in outward:
+            if self._at(value, fine):
+                breaks = value
+                break
+            holds = value
+        for _ in range(HALVINGS if breaks is not None else 0):
+            middle = self._rounded((holds + breaks) / 2)  # type: ignore[operator]
+            if middle in (holds, breaks):
+                break
+            if self._at(middle, fine):
+                breaks = middle
+            else:
+                holds = middle
+        return holds, breaks
+
+    def _at(self, value: float, fine: bool) -> FindingView | None:
+        """What has gone wrong with the measure at a value, None where nothing has."""
+        if value == self.measure.value:
+            return None
+        if (value, fine) not in self.tried:
+            text = f"{value:g} {_UNIT[self.measure.kind]}".strip()
+            document = apply_edits(self.project, [Edit(self.measure.path, text)])
+            report = report_on((solve if fine else sketch)(document))
+            self.tried[value, fine] = worsened(self.base[fine], report)
+        return self.tried[value, fine]
+
+    def _rounded(self, value: float) -> float:
+        """To what a maker would type: whole counts, else three figures."""
+        return float(round(value)) if self.measure.kind == "count" else float(f"{value:.3g}")
+
+    def _shown(self, value: float) -> str:
+        return quantity_text(quantity_of(replace(self.measure, value=value)), self.unit)
+
+
+def _name(path: str) -> str:
+    """A measure as it is called: its part before it, where it belongs to one."""
+    words = path.split(".")
+    return words[1] if words[0] == "measures" else f"{words[1]}.{words[3]}"
