@@ -12,6 +12,7 @@ from core.errors import CoreError, DocumentError
 
 if TYPE_CHECKING:
     from core.formats.reading import RawMesh
+    from core.project.schema import Project
 
 
 class _Parser(argparse.ArgumentParser):
@@ -32,6 +33,10 @@ def parser() -> argparse.ArgumentParser:
     build.add_argument("--out", type=Path, required=True, help="folder for the files")
     build.add_argument("--format", choices=("stl", "3mf", "obj", "ply", "glb"), default="3mf")
     build.add_argument("--json", action="store_true", help="print what was built as JSON")
+    flex = commands.add_parser("flex", help="push each key measure of a project until it breaks")
+    flex.add_argument("project", type=Path)
+    flex.add_argument("--measure", default="", help="only this one, by its name")
+    flex.add_argument("--json", action="store_true")
     thread = commands.add_parser("thread", help="the sizes of a thread")
     thread.add_argument("designation", help='for example "M12x1.5", "1/4-20 UNC", "Tr20x4"')
     thread.add_argument("--json", action="store_true")
@@ -105,16 +110,52 @@ def _thread(given: argparse.Namespace) -> int:
     return 0
 
 
+def _document(path: Path) -> Project:
+    from core.project.document import read_document
+
+    try:
+        return read_document(path.read_bytes())
+    except OSError as error:
+        raise DocumentError(f"{path}: {error.strerror or 'cannot be read'}") from None
+
+
+def _flex(given: argparse.Namespace) -> int:
+    from core.project.solve import solve
+    from core.report.flexing import key_measures, measure_name, push
+
+    project = _document(given.project)
+    paths = {measure_name(one.path): one.path for one in key_measures(solve(project))}
+    if given.measure and given.measure not in paths:
+        raise DocumentError(
+            f"'{given.measure}' is no measure that is a plain number",
+            remedy="one of " + ", ".join(paths) if paths else None,
+        )
+    wanted = [given.measure] if given.measure else list(paths)
+    found = [one for name in wanted if (one := push(project, paths[name]))]
+    if given.json:
+        told = [
+            {"measure": one.name, "value": one.value, "holds_from": one.low.value,
+             "breaks_below": one.low.breaks, "why_below": one.low.words,
+             "holds_to": one.high.value, "breaks_above": one.high.breaks,
+             "why_above": one.high.words, "tries": one.tries}
+            for one in found
+        ]  # fmt: skip
+        print(json.dumps(told))
+        return 0
+    for one in found:
+        print(f"{one.name} = {one.shown} holds from {one.low.shown} to {one.high.shown}")
+        for end in (one.low, one.high):
+            if end.breaks is not None:
+                print(f"  at {end.breaks_shown}: {end.words}")
+    return 0
+
+
 def _build(given: argparse.Namespace) -> int:
     from core.formats import export_project
-    from core.project.document import read_document
     from core.project.solve import solve
     from core.report import report_on
 
-    try:
-        project = read_document(given.project.read_bytes())
-    except OSError as error:
-        raise DocumentError(f"{given.project}: {error.strerror or 'cannot be read'}") from None
+    project = _document(given.project)
     solution = solve(project)
     if solution.errors:
         raise solution.errors[0]
@@ -216,6 +257,7 @@ def _gap(given: argparse.Namespace) -> int:
 _COMMANDS = {
     "eval": _eval,
     "build": _build,
+    "flex": _flex,
     "thread": _thread,
     "check": _check,
     "gap": _gap,

@@ -58,6 +58,13 @@ class ContentCache:
                 self._kept.popitem(last=False)
         return made
 
+    def keep_only(self, most: int) -> None:
+        """From now on keeps fewer."""
+        with self._lock:
+            self._most = most
+            while len(self._kept) > most:
+                self._kept.popitem(last=False)
+
     def clear(self) -> None:
         with self._lock:
             self._kept.clear()

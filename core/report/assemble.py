@@ -11,6 +11,7 @@ from core.project.resolve import names_in
 from core.project.results import PartResult, Solution, StepResult
 from core.proof.finding import ORDER, Finding, worst
 from core.proof.splitting import Cut
+from core.proof.walls import SPACING_MM
 from core.report.accepting import can_be_accepted, with_acceptance
 from core.report.beds import cuts_for
 from core.report.drawings import drawing_view
@@ -45,12 +46,16 @@ from core.report.sentences import (
 from core.steps import STEPS
 
 
-def report_on(solution: Solution) -> Report:
-    """The report on a solved project."""
+def report_on(solution: Solution, spacing_mm: float = SPACING_MM) -> Report:
+    """The report on a solved project.
+
+    Args:
+        spacing_mm: between the places at which walls and slots are measured.
+    """
     project = solution.project
     process, unit = project.process, project.units
     findings: list[Finding] = _errors(solution)
-    measured, gaps = measure_all(solution)
+    measured, gaps = measure_all(solution, spacing_mm)
     for name, result in solution.parts.items():
         if name in measured and not result.part.bought:
             cuts = _cuts(name, measured[name], solution)

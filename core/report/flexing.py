@@ -2,8 +2,9 @@
 
 Practitioners change a base dimension to a silly value, look, and put it back. Here it is done for
 them: outwards in growing strides while every step builds and no finding worsens, then halved
-between the last value that held and the first that did not. Strides are tried on coarse solids;
-both sides of the limit are tried again on solids fine enough to print, and those are what is told.
+between the last value that held and the first that did not. That is tried on coarse solids with
+measuring places further apart. Both sides of the limit are tried again on solids fine enough to
+print; should they come out otherwise, all of it is.
 """
 
 from __future__ import annotations
@@ -25,6 +26,7 @@ from core.report.models import FindingView, PushedView, PushEnd, Report
 STRIDES = (1.1, 1.25, 1.5, 2.0, 3.0, 4.0)  # times the value, or the value divided by them
 _WAYS = ([1 / stride for stride in STRIDES], STRIDES)
 HALVINGS = 4
+COARSE_MM = 2.0  # between measuring places while only trying
 _UNIT = {"length": "mm", "angle": "deg", "number": "", "count": ""}
 _STEPWISE = ("build", "step", "fine detail")  # told once a step, where others are once a part
 
@@ -44,8 +46,12 @@ def push(project: Project, path: str) -> PushedView | None:
     measure = next((one for one in key_measures(solution) if one.path == path), None)
     if measure is None:
         return None
-    base = {True: report_on(solution), False: report_on(sketch(project))}
+    base = {fine: _report(project, fine) for fine in (True, False)}
     return _Push(project, measure, project.units, base).run()
+
+
+def _report(project: Project, fine: bool) -> Report:
+    return report_on(solve(project)) if fine else report_on(sketch(project), COARSE_MM)
 
 
 def worsened(before: Report, after: Report) -> FindingView | None:
@@ -83,7 +89,7 @@ class _Push:
         low, high = (self._end([measure.value * factor for factor in way]) for way in _WAYS)
         return PushedView(
             path=measure.path,
-            name=_name(measure.path),
+            name=measure_name(measure.path),
             value=measure.value,
             shown=self._shown(measure.value),
             low=low,
@@ -135,8 +141,7 @@ class _Push:
         if (value, fine) not in self.tried:
             text = f"{value:g} {_UNIT[self.measure.kind]}".strip()
             document = apply_edits(self.project, [Edit(self.measure.path, text)])
-            report = report_on((solve if fine else sketch)(document))
-            self.tried[value, fine] = worsened(self.base[fine], report)
+            self.tried[value, fine] = worsened(self.base[fine], _report(document, fine))
         return self.tried[value, fine]
 
     def _rounded(self, value: float) -> float:
@@ -147,7 +152,7 @@ class _Push:
         return quantity_text(quantity_of(replace(self.measure, value=value)), self.unit)
 
 
-def _name(path: str) -> str:
+def measure_name(path: str) -> str:
     """A measure as it is called: its part before it, where it belongs to one."""
     words = path.split(".")
     return words[1] if words[0] == "measures" else f"{words[1]}.{words[3]}"

@@ -105,7 +105,7 @@ def _bed(
     limit = " × ".join(length_text(value, unit, with_unit=False) for value in process.bed_mm)
     if not bed.fits:
         places = " and ".join(
-            f"at {'xyz'[cut.axis]} = {length_text(cut.at_mm, unit)} ({cut.section_mm2:.0f} mm² cut)"
+            f"at {'xyz'[cut.axis]} = {length_text(round(cut.at_mm, 1), unit)} ({cut.section_mm2:.0f} mm² cut)"
             for cut in cuts[:4]
         )
         where = f"; cut it {places}" if places else ""

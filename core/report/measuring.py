@@ -23,7 +23,7 @@ from core.proof.relief import Relief, shallow_reliefs
 from core.proof.setting import Setting
 from core.proof.slots import Slots, measure_slots
 from core.proof.stance import back_to_part
-from core.proof.walls import Walls, measure_walls
+from core.proof.walls import SPACING_MM, Walls, measure_walls
 from core.solids import TriangleMesh, triangle_mesh
 from core.steps import PartState
 
@@ -67,15 +67,22 @@ def mesh_of(state: PartState) -> TriangleMesh:
     return MEASURED.get(content_key("mesh", state.key), lambda: triangle_mesh(body))
 
 
-def measure_part(result: PartResult, process: Process, group: Printed | None = None) -> Measured:
+def measure_part(
+    result: PartResult,
+    process: Process,
+    group: Printed | None = None,
+    spacing_mm: float = SPACING_MM,
+) -> Measured:
     """Runs every check on a finished part, standing with what it is printed together with."""
     setting = Setting.of(process)
     whole = group or Printed((result,), (np.eye(3, 4),))
-    key = content_key("part, reliefs too", result.state.key, whole.key, whole.stance, setting)
-    return MEASURED.get(key, lambda: _measure(result, whole, setting))
+    key = content_key(
+        "part, reliefs too", result.state.key, whole.key, whole.stance, setting, spacing_mm
+    )
+    return MEASURED.get(key, lambda: _measure(result, whole, setting, spacing_mm))
 
 
-def _measure(result: PartResult, group: Printed, setting: Setting) -> Measured:
+def _measure(result: PartResult, group: Printed, setting: Setting, spacing_mm: float) -> Measured:
     state, name = result.state, result.part.name
     mesh = mesh_of(state)
     matrix = group.to_bed(name)
@@ -91,8 +98,8 @@ def _measure(result: PartResult, group: Printed, setting: Setting) -> Measured:
         mesh,
         measure_bulk(mesh),
         check_closed(mesh),
-        walls_of(state),
-        measure_slots(mesh),
+        walls_of(state, spacing_mm),
+        measure_slots(mesh, spacing_mm),
         check_bed(corners, setting.bed_mm),
         check_overhang(standing, setting.overhang_limit_deg, setting.layer_mm),
         _layers_of(group, setting),
@@ -110,21 +117,25 @@ def _layers_of(group: Printed, setting: Setting) -> LayerTest:
     )
 
 
-def walls_of(state: PartState) -> Walls:
+def walls_of(state: PartState, spacing_mm: float = SPACING_MM) -> Walls:
     """The walls of a part, cached by what it was made from."""
     mesh = mesh_of(state)
-    return MEASURED.get(content_key("walls", state.key), lambda: measure_walls(mesh))
+    return MEASURED.get(
+        content_key("walls", state.key, spacing_mm), lambda: measure_walls(mesh, spacing_mm)
+    )
 
 
-def wall_behind(state: PartState, face: FaceSet) -> float | None:
+def wall_behind(state: PartState, face: FaceSet, spacing_mm: float = SPACING_MM) -> float | None:
     """The thinnest wall behind some faces of a part in mm, None where none stands opposite."""
-    walls = walls_of(state)
+    walls = walls_of(state, spacing_mm)
     chosen = walls.thickness_mm[mesh_of(state).on(*face)[walls.triangle]]
     known = chosen[np.isfinite(chosen)]
     return float(known.min()) if len(known) else None
 
 
-def measure_fit(fit: FitResult, a: PartState, b: PartState) -> MeasuredFit | None:
+def measure_fit(
+    fit: FitResult, a: PartState, b: PartState, spacing_mm: float = SPACING_MM
+) -> MeasuredFit | None:
     """Measures a fit back on the finished solids in their assembled position."""
     if fit.meeting is None or a.body is None or b.body is None:
         return None
@@ -142,33 +153,45 @@ def measure_fit(fit: FitResult, a: PartState, b: PartState) -> MeasuredFit | Non
             both = len(corners_a) and len(corners_b)
             gaps.append(smallest_gap(corners_a, corners_b) if both else None)
         left = tuple(
-            wall_behind(a if wall.of == "a" else b, wall.face) for wall in meeting.walls_left
+            wall_behind(a if wall.of == "a" else b, wall.face, spacing_mm)
+            for wall in meeting.walls_left
         )
         overlap = max(overlap_mm3(body_a, body_b.moved(matrix)), 0.0)
         return MeasuredFit(tuple(gaps), overlap, left)
 
     return MEASURED.get(
         content_key(
-            "fit", fit.fit.name, a.key, b.key, meeting.pose, meeting.pairs, meeting.walls_left
+            "fit",
+            fit.fit.name,
+            a.key,
+            b.key,
+            meeting.pose,
+            meeting.pairs,
+            meeting.walls_left,
+            spacing_mm,
         ),
         measure,
     )
 
 
 def measure_all(
-    solution: Solution,
+    solution: Solution, spacing_mm: float = SPACING_MM
 ) -> tuple[dict[str, Measured], dict[str, MeasuredFit | None]]:
     """Every part and fit of a solution measured, side by side: the kernels release the lock."""
     process = solution.project.process
     groups = {part.part.name: group for group in printed_groups(solution) for part in group.parts}
     built = {name: part for name, part in solution.parts.items() if part.state.body is not None}
     parts = {
-        name: _WORKERS.submit(measure_part, part, process, groups.get(name))
+        name: _WORKERS.submit(measure_part, part, process, groups.get(name), spacing_mm)
         for name, part in built.items()
     }
     fits = {
         name: _WORKERS.submit(
-            measure_fit, fit, *(solution.parts[part].state for part in fit.fit.parts)
+            measure_fit,
+            fit,
+            solution.parts[fit.fit.parts[0]].state,
+            solution.parts[fit.fit.parts[1]].state,
+            spacing_mm,
         )
         for name, fit in solution.fits.items()
     }

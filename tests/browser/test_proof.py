@@ -71,6 +71,26 @@ def test_a_case_meant_as_a_toy_is_told_of_its_hinge(walker: Walker) -> None:
     walker.see("a temperature from -60 to 400")
 
 
+def test_a_measure_is_pushed_until_it_breaks_and_looked_at_there(walker: Walker) -> None:
+    walker.open("Sluice gate")
+    walker.press("how far can each go?")
+    walker.see("put the limits away")
+    walker.see("two lines want 0.9 mm")
+    rules = [rule.get_attribute("aria-label") for rule in walker.all("svg[aria-label*=holds]")]
+    assert len(rules) == 3
+    thick = next(rule for rule in rules if rule and rule.startswith("thick"))
+    broken = walker.until(
+        lambda: next(b for b in walker.all("button.figure") if b.text.startswith("0.8"))
+    )
+    walker.driver.execute_script("arguments[0].click()", broken)
+    walker.see("Looking at thick")
+    walker.until(lambda: "\n0.8" in walker.reading("thinnest wall"), "the wall as tried")
+    walker.press("back to how it is")
+    walker.until(lambda: "\n0.8" not in walker.reading("thinnest wall"), "as it was")
+    assert "holds from 0.9" in thick or "holds from 0.89" in thick
+    assert walker.field("measures.thick").get_attribute("value") == "3"
+
+
 def test_all_parts_lie_on_one_bed_and_own_ways_are_tried(walker: Walker) -> None:
     walker.open("Tackle case")
     walker.press("on the bed")

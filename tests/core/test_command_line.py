@@ -70,6 +70,19 @@ def test_build_refuses_what_is_wrong(tmp_path: Path, text: str, words: str) -> N
     assert not (tmp_path / "out").exists()
 
 
+def test_flex_pushes_one_measure(tmp_path: Path) -> None:
+    file = tmp_path / "gate.json"
+    file.write_text(write_document(demo_document("sluice_gate")))
+    done = run("flex", str(file), "--measure", "thick", "--json")
+    (told,) = json.loads(done.stdout)
+    assert told["measure"] == "thick" and told["value"] == 3
+    assert told["breaks_below"] < told["holds_from"] < 3 < told["holds_to"]
+    assert told["holds_from"] == pytest.approx(0.9, abs=0.03)  # two lines of a 0.4 mm nozzle
+    assert "two lines" in told["why_below"]
+    none = run("flex", str(file), "--measure", "thik")
+    assert none.returncode == 2 and none.stdout == "" and "one of" in none.stderr
+
+
 def test_missing_files_and_arguments() -> None:
     assert run("build", "nowhere.json", "--out", "x").returncode == 2
     assert run().returncode == 2

@@ -162,6 +162,15 @@ def test_a_change_is_sketched_before_it_is_kept(client: Client, opened: dict) ->
     assert bad.status_code == 422
 
 
+def test_a_measure_is_pushed_until_something_breaks(client: Client) -> None:
+    shelf = client.get("/api/projects").json()
+    gate = next(item for item in shelf if item["title"] == "Sluice gate")
+    found = client.get(f"/api/projects/{gate['id']}/pushed/measures.thick").json()
+    assert found["low"]["finding"]["check"] == "wall"
+    assert found["low"]["breaks"] < found["low"]["value"] < found["value"] < found["high"]["value"]
+    assert client.get(f"/api/projects/{gate['id']}/pushed/measures.none").status_code == 404
+
+
 def test_exports_and_the_document(client: Client, opened: dict) -> None:
     path = f"/api/projects/{opened['id']}"
     answer = client.get(f"{path}/export/lid/stl")

@@ -11,7 +11,7 @@ from core.project.renaming import rename_measure
 from core.project.schema import Project as Document
 from core.proof.finding import Edit
 from core.report import apply_edits, consequences
-from core.report.models import MotionReport, SketchView
+from core.report.models import MotionReport, PushedView, SketchView
 from core.report.print_models import BedsView, LayerView, MarksView, SlicedView, StanceView
 from workshop import keeping
 from workshop.answers import (
@@ -46,6 +46,7 @@ from workshop.api.shapes import (
     VersionIn,
 )
 from workshop.models import Project
+from workshop.pushing import pushed
 
 router = Router()
 
@@ -197,6 +198,13 @@ def layer(request: HttpRequest, project_id: int, name: str, index: int):  # type
 def marks(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
     """What the checks found, to be hatched on the solids, with its legend."""
     return marked(keeping.document_of(_project(project_id)))
+
+
+@router.get("/projects/{project_id}/pushed/{path}", response={200: PushedView, 404: Refusal})
+def push(request: HttpRequest, project_id: int, path: str):  # type: ignore[no-untyped-def]
+    """How far a key measure can be pushed before something breaks."""
+    found = pushed(keeping.document_of(_project(project_id)), path)
+    return found or (404, Refusal(message="this is no plain number that a measure begins from"))
 
 
 @router.delete("/projects/{project_id}", response={204: None, 404: Refusal})

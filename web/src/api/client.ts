@@ -45,6 +45,7 @@ export type PrintView = Schemas["PrintView"];
 export type Outcome = Schemas["Outcome"];
 export type PlanView = Schemas["PlanView"];
 export type MotionReport = Schemas["MotionReport"];
+export type PushedView = Schemas["PushedView"];
 export type SketchView = Schemas["SketchView"];
 export type Severity = FindingView["severity"];
 
@@ -129,6 +130,13 @@ export const server = {
     ask<Opened>("POST", at("/api/projects/{project_id}/undo", { project_id: id }), { version }),
   redo: (id: number, version: number) =>
     ask<Opened>("POST", at("/api/projects/{project_id}/redo", { project_id: id }), { version }),
+  push: (id: number, path: string, signal: AbortSignal) =>
+    ask<PushedView>(
+      "GET",
+      at("/api/projects/{project_id}/pushed/{path}", { project_id: id, path }),
+      undefined,
+      signal,
+    ),
   motion: (id: number, fit: string, signal?: AbortSignal) =>
     ask<MotionReport>(
       "GET",

@@ -964,6 +964,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/pushed/{path}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Push
+         * @description How far a key measure can be pushed before something breaks.
+         */
+        get: operations["workshop_api_projects_push"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/redo": {
         parameters: {
             query?: never;
@@ -2836,6 +2856,42 @@ export interface components {
              * @constant
              */
             version: 1;
+        };
+        /**
+         * PushEnd
+         * @description One way a measure was pushed: the last value that holds; where it breaks and why, if it
+         *     does before four times or a quarter of the value.
+         */
+        PushEnd: {
+            /** Breaks */
+            breaks: number | null;
+            /** Breaks Shown */
+            breaks_shown: string;
+            finding: components["schemas"]["FindingView"] | null;
+            /** Shown */
+            shown: string;
+            /** Value */
+            value: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * PushedView
+         * @description How far a measure can go with nothing worse than now. Values in mm, degrees or plain.
+         */
+        PushedView: {
+            high: components["schemas"]["PushEnd"];
+            low: components["schemas"]["PushEnd"];
+            /** Name */
+            name: string;
+            /** Path */
+            path: string;
+            /** Shown */
+            shown: string;
+            /** Tries */
+            tries: number;
+            /** Value */
+            value: number;
         };
         /**
          * ReadingView
@@ -5345,6 +5401,38 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_projects_push: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                path: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PushedView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -4,9 +4,12 @@
   import type { Project } from "../project/project.svelte";
   import ErrorLine from "./ErrorLine.svelte";
   import NumberField from "./NumberField.svelte";
+  import PushRule from "./PushRule.svelte";
+  import { Pushing } from "./pushing.svelte";
 
   let { project }: { project: Project } = $props();
 
+  const pushing = new Pushing(() => project);
   let adding = $state("");
   let refused = $state("");
   const measures = $derived(project.shown.measures.filter((measure) => !measure.part));
@@ -50,6 +53,10 @@
       refused = problem instanceof Error ? problem.message : String(problem);
     }
   }
+
+  /** A measure that is a plain number itself, which others follow. */
+  const pushable = (measure: MeasureView) =>
+    !measure.formula && !measure.error && Boolean(measure.value);
 
   function where(name: string): string {
     const word = new RegExp(`(?<![\\w.])${name}(?![\\w.])`);
@@ -116,13 +123,18 @@
           onclick={() => remove(measure)}>×</button
         >
       </dd>
+      {#if pushing.of(measure.path)}
+        <dd class="col-span-4 pb-1.5">
+          <PushRule found={pushing.of(measure.path)!} {pushing} />
+        </dd>
+      {/if}
       {#if measure.error}
         <dd class="col-span-4"><ErrorLine error={measure.error} text={measure.text} /></dd>
       {/if}
     {/each}
   </dl>
   {#if refused}<p class="mt-1 text-small text-brick" role="alert">{refused}</p>{/if}
-  <form onsubmit={add} class="mt-1.5">
+  <form onsubmit={add} class="mt-1.5 flex items-baseline gap-4">
     <input
       bind:value={adding}
       class="figure w-60 border-b border-dotted border-rule bg-transparent text-small placeholder:text-soft focus:border-tide"
@@ -131,5 +143,29 @@
       autocomplete="off"
       spellcheck="false"
     />
+    {#if pushing.under}
+      <span class="text-small text-soft" role="status">pushing {pushing.under} …</span>
+      <button type="button" class="word-button text-small" onclick={() => pushing.stop()}
+        >stop</button
+      >
+    {:else if pushing.done}
+      <button type="button" class="word-button text-small" onclick={() => pushing.stop()}
+        >put the limits away</button
+      >
+    {:else if measures.some(pushable)}
+      <button
+        type="button"
+        class="word-button text-small"
+        onclick={() => pushing.start(measures.filter(pushable).map((one) => one.path))}
+        >how far can each go?</button
+      >
+    {/if}
   </form>
+  {#if pushing.looking}
+    <p class="mt-2 text-small" role="status">
+      Looking at {pushing.looking.name} = <span class="figure">{pushing.looking.shown}</span>;
+      nothing is kept.
+      <button class="word-button" onclick={() => pushing.look(null)}>back to how it is</button>
+    </p>
+  {/if}
 </section>

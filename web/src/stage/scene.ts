@@ -300,7 +300,10 @@ export class StageScene {
     this.#plane.normal[axis] = sign;
     this.#plane.constant = -sign * at - 1e-4;
     for (const solid of this.#solids.values()) solid.placeCap(this.#plane, radius * 3);
-    if (!this.#framed) this.frame();
+    // what has grown or shrunk past all measure is brought into view again
+    const grown = size.length() / 2 / this.#span;
+    const lost = this.camera.zoom === 1 && (grown > 1.6 || grown < 0.4);
+    if (!this.#framed || (lost && this.#view !== "apart")) this.frame();
     this.draw();
   }
 
