@@ -9,6 +9,7 @@ Map
     bed         does it fit the bed, turned about the vertical
     walls       thickness by rays along the inward normal
     slots       the narrowest air gap inside a part
+    filling     holes of a mesh closed, loop by loop
     mending     what is wrong with a mesh from elsewhere, and mending it
     small_part  the small-parts cylinder
     stances     resting positions, ranked

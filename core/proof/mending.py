@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 from scipy.sparse import coo_matrix
 from scipy.sparse.csgraph import connected_components
 
+from core.proof.filling import fill_holes
 from core.solids.mesh import triangle_crosses
 from core.solids.rows import distinct_rows
 
@@ -140,7 +141,7 @@ def _crossing_share(vertices: Points, faces: Triangles) -> float:
 
 
 def mend(vertices: Points, triangles: Triangles) -> tuple[Points, Triangles]:
-    """Doubled and empty faces dropped, faces turned the same way and outwards, small holes filled."""
+    """Doubled and empty faces dropped, faces turned the same way and outwards, holes filled."""
     import trimesh
 
     mesh = trimesh.Trimesh(vertices, triangles, process=True)
@@ -149,7 +150,7 @@ def mend(vertices: Points, triangles: Triangles) -> tuple[Points, Triangles]:
         mesh.update_faces(mesh.unique_faces())
         mesh.remove_unreferenced_vertices()
         trimesh.repair.fix_winding(mesh)
-        trimesh.repair.fill_holes(mesh)
+        mesh.faces = fill_holes(np.asarray(mesh.vertices), np.asarray(mesh.faces))
     mesh.update_faces(mesh.unique_faces())
     trimesh.repair.fix_normals(mesh, multibody=True)
     return np.asarray(mesh.vertices, dtype=np.float64), np.asarray(mesh.faces, dtype=np.int64)
