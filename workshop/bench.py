@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import zlib
 from typing import Any
 
 from django.db import transaction
 
 from core.process import Process
+from core.process.stand_in import StandIn
 from core.project.gauges import Gauge, GaugeKind, make_gauge
 from core.project.schema import Project as Document
 from core.project.teaching import (
@@ -33,8 +35,9 @@ def known(
     results = [(result.gauge, result.entries) for result in kept.results.all()]
     if more is not None:
         results.append((gauge, more))
-    outcomes = [outcome for one in kept.print_set.all() for outcome in one.outcomes]
-    return taught(given(kept), results, outcomes)
+    prints = list(kept.print_set.all())
+    outcomes = [outcome for one in prints for outcome in one.outcomes]
+    return taught(given(kept), results, outcomes, [one.readings for one in prints])
 
 
 def gauge_for(kept: models.Process, kind: GaugeKind) -> Gauge:
@@ -46,6 +49,16 @@ def process_of(document: Document) -> models.Process | None:
     """The process on the bench that a project is meant for."""
     own = document.process
     return next((p for p in models.Process.objects.all() if same_process(own, given(p))), None)
+
+
+def stand_in(process: Process, luck: int, seed: int = 0) -> StandIn:
+    """The stand-in for a printer: its hidden truth is its own, every print has its own luck."""
+    kept = next((p for p in models.Process.objects.all() if same_process(process, given(p))), None)
+    name = kept.name if kept else f"{process.printer}, {process.material}"
+    seed = seed or zlib.crc32(name.encode()) % 100_000
+    printer = StandIn(process, seed)
+    printer.reseed(seed * 1000 + luck)
+    return printer
 
 
 def what_follows(process: Process) -> list[tuple[models.Project, Follows]]:

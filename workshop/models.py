@@ -136,6 +136,8 @@ class Print(models.Model):
     printed = models.DateField()
     details = models.JSONField(default=dict)  # stance, layer, mass, time, cost as estimated then
     outcomes = models.JSONField(default=list)  # per fit: its gap and how it felt
+    readings = models.JSONField(default=list)  # per size: as designed, and as the caliper read it
+    made_up = models.BooleanField(default=False)  # by the stand-in printer
     notes = models.TextField(blank=True)
     photo = models.BinaryField(default=b"")
     created = models.DateTimeField(auto_now_add=True)

@@ -50,6 +50,15 @@ class StandIn:
         mean = self.truth.outer if face == "outer" else self.truth.inner
         return mean + float(self._random.normal(0.0, self.truth.sigma / math.sqrt(2)))
 
+    def faces(self) -> tuple[float, float]:
+        """How far outer and inner sides of one print move out of the material, mm."""
+        return self._face("outer"), -self._face("inner")
+
+    def read(self, true_mm: float, repeats: int = 3) -> tuple[float, ...]:
+        """Reads a size with the caliper, several times, to 0.01 mm."""
+        reads = true_mm + self._random.normal(0.0, CALIPER_MM, repeats)
+        return tuple(float(value) for value in np.round(reads, 2))
+
     def felt(self, gap_mm: float) -> Felt:
         """Prints a pair of faces with a designed gap per side and says how it feels."""
         printed = gap_mm + self._face("inner") - self._face("outer")
@@ -57,9 +66,7 @@ class StandIn:
 
     def measured(self, face: Face, designed_mm: float, repeats: int = 3) -> tuple[float, ...]:
         """Prints a size and reads it with the caliper, several times, to 0.01 mm."""
-        true = designed_mm + 2 * self._face(face)
-        reads = true + self._random.normal(0.0, CALIPER_MM, repeats)
-        return tuple(float(value) for value in np.round(reads, 2))
+        return self.read(designed_mm + 2 * self._face(face), repeats)
 
     def clean_steps(self, steps: list[float], of: str) -> int:
         """How many steps of a fan or ladder come out clean, counted from the easiest."""

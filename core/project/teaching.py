@@ -66,9 +66,13 @@ class Follows:
 
 
 def taught(
-    before: Process, results: Sequence[tuple[str, Entries]], outcomes: Entries = ()
+    before: Process,
+    results: Sequence[tuple[str, Entries]],
+    outcomes: Entries = (),
+    read: Sequence[Entries] = (),
 ) -> Taught:
-    """A process after results, as (kind of gauge, entries), and how the fits of prints turned out.
+    """A process after results, as (kind of gauge, entries), how the fits of prints turned out, and
+    what the caliper read on each of them.
 
     Raises:
         DocumentError: an entry is none.
@@ -84,6 +88,8 @@ def taught(
         else:
             seen += observations(entries)
     seen += [FeltResult(float(o["gap_mm"]), o["felt"]) for o in outcomes if o.get("felt") in FELT]
+    for one in read:
+        seen += read_on_print(one)
     learnt = learn(before, seen)
     now = before.model_copy(
         update={
@@ -104,6 +110,26 @@ def _limit(known: tuple[float, float], entries: Entries) -> tuple[float, float]:
     failed = (float(e["value"]) for e in entries if e.get("clean") is False)
     first = min((value for value in failed if value > max(clean)), default=None)
     return updated_limit(*known, max(clean), first)
+
+
+def read_on_print(entries: Entries) -> list[Observation]:
+    """Sizes of one print as observations: those of one part and kind of face err together, so they
+    count as one size read more often.
+
+    Raises:
+        DocumentError: an entry is none.
+    """
+    found: dict[tuple[str, str], list[Reading]] = {}
+    for entry in entries:
+        for one in observations([entry]):
+            if isinstance(one, Reading):
+                found.setdefault((str(entry.get("part", "")), one.face), []).append(one)
+    together: list[Observation] = []
+    for (_, face), sizes in found.items():
+        designed = sum(one.designed_mm for one in sizes) / len(sizes)
+        off = [value - one.designed_mm for one in sizes for value in one.measured_mm]
+        together.append(Reading(face, designed, tuple(designed + value for value in off)))  # type: ignore[arg-type]
+    return together
 
 
 def observations(entries: Entries) -> list[Observation]:

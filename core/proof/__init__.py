@@ -17,6 +17,7 @@ Map
     overhang    faces steeper than the limit
     layers      what each layer hangs over the one below; islands
     carried     bridges, cantilevers and islands, with their spans
+    relief      steps between flat faces too shallow to show
     slender     pins that stand across their layers
     edges       sharp edges and points
     marks       where on a surface the checks found something

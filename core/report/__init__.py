@@ -15,6 +15,7 @@ Map
     differences   two documents compared
     safety        what can hurt someone, for what it is meant for
     sketching     coarse solids to look at while a change is being proved
+    trial_print   parts printed by the stand-in, read and tried by hand
     standing      the ways a part can stand, ranked
     mesh_check    a mesh from elsewhere proved, as plain data
     motion        a fit set in motion: poses along its way, measured

@@ -186,6 +186,38 @@ def test_a_tight_lid_in_the_logbook_teaches_and_suggests(
     assert client.get("/api/bench").json()[0]["now"] == now["before"]
 
 
+def test_a_print_made_up_by_the_stand_in_is_read_and_teaches(
+    client: Client, process: dict[str, Any], tin: dict[str, Any]
+) -> None:
+    path = f"/projects/{tin['id']}"
+    sizes = client.get(f"/api{path}/sizes").json()
+    assert [s["label"] for s in sizes if s["face"] == "outer"][:2] == ["Base width", "Base depth"]
+    made = post(client, path + "/trial", parts=["base", "lid"])
+    assert made["felt"]["slip"] in ("fused", "tight", "snug", "sliding", "loose")
+    assert all(len(size["readings"]) == 3 for size in made["sizes"])
+    before = next(p for p in client.get("/api/bench").json() if p["id"] == process["id"])
+    body = {
+        "parts": ["base", "lid"], "printed": "2026-11-20", "made_up": True,
+        "readings": made["sizes"], "outcomes": [],
+    }  # fmt: skip
+    written = post(client, path + "/prints", **body)
+    assert written["made_up"] and len(written["readings"]) == len(made["sizes"])
+    after = next(p for p in client.get("/api/bench").json() if p["id"] == process["id"])
+    assert after["now"]["outer_sd"] < before["now"]["outer_sd"]
+    rows = list(csv.DictReader(io.StringIO(client.get("/api/logbook.csv").content.decode())))
+    width = next(row for row in rows if row["size"] == "Base width")
+    assert width["made_up"] == "yes" and float(width["read_mm"].split()[0]) == pytest.approx(
+        sizes[0]["value"], abs=1
+    )
+    wrong = [{**made["sizes"][0], "readings": [-3.0]}]
+    refused = client.post(
+        f"/api{path}/prints",
+        json.dumps({**body, "readings": wrong}),
+        content_type="application/json",
+    )
+    assert refused.status_code == 422
+
+
 def test_the_logbook_is_read_by_the_csv_library(client: Client, tin: dict[str, Any]) -> None:
     names = [p["name"] for p in tin["document"]["parts"]]
     post(

@@ -5,15 +5,17 @@ from __future__ import annotations
 import csv
 import io
 from datetime import date
-from typing import Any
+from typing import Any, Literal
 
 from django.db.models import Q
 from django.http import HttpRequest, HttpResponse
 from ninja import Field, File, Router, Schema, UploadedFile
 
 from core.errors import DocumentError
-from core.project.teaching import check_felt, next_time
+from core.project.results import Solution
+from core.project.teaching import check_felt, next_time, read_on_print
 from core.report.slicing import estimate_print
+from core.report.trial_print import CaliperPlace, caliper_places, trial_print
 from workshop import bench, keeping, models
 from workshop.answers import solution_of
 from workshop.api.shapes import Refusal
@@ -32,6 +34,23 @@ class Outcome(Schema):
     felt: str = ""
 
 
+class SizeRead(Schema):
+    """A size of a printed part: as designed, and what the caliper read, mm."""
+
+    part: str
+    label: str
+    face: Literal["outer", "inner"]
+    value: float = Field(gt=0, lt=2000)
+    readings: list[float] = Field(default=[], max_length=20)
+
+
+class TrialOut(Schema):
+    """What a stand-in printer and caliper made up for a print."""
+
+    felt: dict[str, str]
+    sizes: list[SizeRead]
+
+
 class PrintIn(Schema):
     """A print to be written into the logbook."""
 
@@ -39,6 +58,8 @@ class PrintIn(Schema):
     printed: date
     notes: str = Field("", max_length=4000)
     outcomes: list[Outcome] = Field(default=[], max_length=100)
+    readings: list[SizeRead] = Field(default=[], max_length=200)
+    made_up: bool = False
 
 
 class PrintView(Schema):
@@ -53,6 +74,8 @@ class PrintView(Schema):
     printed: date
     details: dict[str, Any]
     outcomes: list[Outcome]
+    readings: list[SizeRead]
+    made_up: bool
     suggestions: list[str]
     notes: str
     photo: bool
@@ -110,6 +133,8 @@ def _print(one: models.Print) -> PrintView:
         printed=one.printed,
         details=one.details,
         outcomes=outcomes,
+        readings=[SizeRead(**reading) for reading in one.readings],
+        made_up=one.made_up,
         suggestions=_suggestions(one),
         notes=one.notes,
         photo=bool(one.photo),
@@ -149,6 +174,8 @@ def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type:
     for outcome in given.outcomes:
         if outcome.felt:
             check_felt(outcome.felt)
+    readings = [one.dict() for one in given.readings if one.readings and one.part in given.parts]
+    read_on_print(readings)  # refuses what is no size
     kept = bench.process_of(document)
     own = document.process
     seconds, mass = estimate_print(solution_of(document), given.parts)
@@ -170,6 +197,8 @@ def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type:
         printed=given.printed,
         details=details,
         outcomes=[outcome.dict() for outcome in given.outcomes],
+        readings=readings,
+        made_up=given.made_up,
         notes=given.notes,
     )
     models.Planned.objects.filter(project=project, parts=given.parts).delete()
@@ -177,6 +206,37 @@ def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type:
         kept.spool_g = max(kept.spool_g - mass, 0.0)
         kept.save(update_fields=["spool_g"])
     return 201, _print(one)
+
+
+@router.get("/projects/{project_id}/sizes", response={200: list[SizeRead], 404: Refusal})
+def sizes(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
+    """Sizes of the finished parts that a caliper can be set to."""
+    solution = solution_of(keeping.document_of(_project(project_id)))
+    return [_size(place) for place in caliper_places(solution, _made(solution))]
+
+
+@router.post("/projects/{project_id}/trial", response={200: TrialOut, 404: Refusal})
+def trial(request: HttpRequest, project_id: int, given: PlanIn):  # type: ignore[no-untyped-def]
+    """Parts "printed" and read by stand-ins with a hidden true error; nothing is kept."""
+    document = keeping.document_of(_project(project_id))
+    solution = solution_of(document)
+    parts = [name for name in _made(solution) if name in given.parts]
+    printer = bench.stand_in(document.process, models.Print.objects.count())
+    tried = trial_print(solution, parts, printer)
+    read = [_size(place, list(reads)) for place, reads in tried.readings]
+    return TrialOut(felt=dict(tried.felt), sizes=read)
+
+
+def _made(solution: Solution) -> list[str]:
+    """The parts that are printed."""
+    return [name for name, one in solution.parts.items() if not one.part.bought]
+
+
+def _size(place: CaliperPlace, reads: list[float] | None = None) -> SizeRead:
+    return SizeRead(
+        part=place.part, label=place.name, face=place.face, value=place.designed_mm,
+        readings=reads or [],
+    )  # fmt: skip
 
 
 # -- what is next ----------------------------------------------------------------------------
@@ -282,7 +342,8 @@ def export(request: HttpRequest):  # type: ignore[no-untyped-def]
     write = csv.writer(out)
     write.writerow(
         ["printed", "project", "revision", "parts", "process", "material", "layer_mm", "mass_g",
-         "minutes", "cost", "fit", "feel_wanted", "gap_mm_a_side", "felt", "notes"]
+         "minutes", "cost", "fit", "feel_wanted", "gap_mm_a_side", "felt", "size", "designed_mm", "read_mm",
+         "made_up", "notes"]
     )  # fmt: skip
     for one in models.Print.objects.all():
         own = one.details
@@ -292,9 +353,15 @@ def export(request: HttpRequest):  # type: ignore[no-untyped-def]
             f"{own.get('mass_g', 0):.1f}", f"{own.get('seconds', 0) / 60:.0f}",
             "" if own.get("cost") is None else f"{own['cost']:.2f}",
         ]  # fmt: skip
-        for outcome in one.outcomes or [{}]:
-            row = [*lead, outcome.get("fit", ""), outcome.get("feel", ""),
-                   outcome.get("gap_mm", ""), outcome.get("felt", ""), one.notes]  # fmt: skip
+        told = [
+            [o.get("fit", ""), o.get("feel", ""), o.get("gap_mm", ""), o.get("felt", "")] + [""] * 3
+            for o in one.outcomes
+        ]
+        for size in one.readings:
+            read = " ".join(f"{value:g}" for value in size["readings"])
+            told.append([""] * 4 + [size["label"], round(size["value"], 3), read])
+        for own_cells in told or [[""] * 7]:
+            row = [*lead, *own_cells, "yes" if one.made_up else "", one.notes]
             write.writerow([_plain(value) for value in row])
     response = HttpResponse(out.getvalue(), content_type="text/csv; charset=utf-8")
     response["Content-Disposition"] = 'attachment; filename="logbook.csv"'

@@ -43,6 +43,8 @@ export type CompareView = Schemas["CompareView"];
 export type BreakEven = Schemas["BreakEven"];
 export type PrintView = Schemas["PrintView"];
 export type Outcome = Schemas["Outcome"];
+export type SizeRead = Schemas["SizeRead"];
+export type TrialOut = Schemas["TrialOut"];
 export type PlanView = Schemas["PlanView"];
 export type MotionReport = Schemas["MotionReport"];
 export type PushedView = Schemas["PushedView"];
@@ -261,6 +263,10 @@ export const server = {
   writePrint: (id: number, given: Schemas["PrintIn"]) =>
     ask<PrintView>("POST", at("/api/projects/{project_id}/prints", { project_id: id }), given),
   plan: () => ask<PlanView[]>("GET", at("/api/plan", {})),
+  sizes: (id: number) =>
+    ask<SizeRead[]>("GET", at("/api/projects/{project_id}/sizes", { project_id: id })),
+  trial: (id: number, parts: string[]) =>
+    ask<TrialOut>("POST", at("/api/projects/{project_id}/trial", { project_id: id }), { parts }),
   planPrint: (id: number, parts: string[]) =>
     ask<PlanView[]>("POST", at("/api/projects/{project_id}/plan", { project_id: id }), { parts }),
   unplan: (id: number) =>

@@ -1004,6 +1004,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sizes
+         * @description Sizes of the finished parts that a caliper can be set to.
+         */
+        get: operations["workshop_api_logbook_sizes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Trial
+         * @description Parts "printed" and read by stand-ins with a hidden true error; nothing is kept.
+         */
+        post: operations["workshop_api_logbook_trial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/undo": {
         parameters: {
             query?: never;
@@ -2632,6 +2672,11 @@ export interface components {
          */
         PrintIn: {
             /**
+             * Made Up
+             * @default false
+             */
+            made_up: boolean;
+            /**
              * Notes
              * @default
              */
@@ -2648,6 +2693,11 @@ export interface components {
              * Format: date
              */
             printed: string;
+            /**
+             * Readings
+             * @default []
+             */
+            readings: components["schemas"]["SizeRead"][];
         };
         /**
          * PrintView
@@ -2660,6 +2710,8 @@ export interface components {
             };
             /** Id */
             id: number;
+            /** Made Up */
+            made_up: boolean;
             /** Notes */
             notes: string;
             /** Outcomes */
@@ -2677,6 +2729,8 @@ export interface components {
             process: string;
             /** Project */
             project: number | null;
+            /** Readings */
+            readings: components["schemas"]["SizeRead"][];
             /** Revision */
             revision: number;
             /** Suggestions */
@@ -3191,6 +3245,28 @@ export interface components {
             /** Worst */
             worst: string;
         };
+        /**
+         * SizeRead
+         * @description A size of a printed part: as designed, and what the caliper read, mm.
+         */
+        SizeRead: {
+            /**
+             * Face
+             * @enum {string}
+             */
+            face: "outer" | "inner";
+            /** Label */
+            label: string;
+            /** Part */
+            part: string;
+            /**
+             * Readings
+             * @default []
+             */
+            readings: number[];
+            /** Value */
+            value: number;
+        };
         /** SketchFit */
         SketchFit: {
             /** Name */
@@ -3609,6 +3685,18 @@ export interface components {
             runs: components["schemas"]["RunView"][];
             /** Wide Mm */
             wide_mm: number;
+        };
+        /**
+         * TrialOut
+         * @description What a stand-in printer and caliper made up for a print.
+         */
+        TrialOut: {
+            /** Felt */
+            felt: {
+                [key: string]: string;
+            };
+            /** Sizes */
+            sizes: components["schemas"]["SizeRead"][];
         };
         /**
          * Use
@@ -5477,6 +5565,72 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_logbook_sizes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizeRead"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_logbook_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

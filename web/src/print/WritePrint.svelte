@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from "svelte";
-  import { Refused, server, type ProcessView } from "../api/client";
+  import { Refused, server, type ProcessView, type SizeRead } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { address } from "../route.svelte";
 
@@ -12,6 +12,10 @@
   let printed = $state(new Date().toISOString().slice(0, 10));
   let notes = $state("");
   let felt = $state<Record<string, string>>({});
+  let sizes = $state.raw<SizeRead[]>([]);
+  let read = $state<Record<string, string>>({});
+  let madeUp = $state(false);
+  let trying = $state(false);
   let trouble = $state("");
   let processes = $state.raw<ProcessView[]>([]);
   let words = $state.raw<string[]>([]);
@@ -32,6 +36,41 @@
       (fit) => fit.gap_mm !== null && fit.parts.every((part) => parts.includes(part)),
     ),
   );
+
+  $effect(() => {
+    void project.version;
+    server.sizes(project.id).then(
+      (found) => (sizes = found),
+      () => (sizes = []),
+    );
+  });
+  const shown = $derived(sizes.filter((size) => parts.includes(size.part)));
+  const key = (size: SizeRead) => `${size.part}|${size.label}`;
+  const numbers = (text: string) =>
+    text
+      .replaceAll(",", ".")
+      .split(/[\s;]+/)
+      .filter(Boolean)
+      .map(Number);
+  const wrong = $derived(
+    shown.some((size) => numbers(read[key(size)] ?? "").some((v) => !(v > 0))),
+  );
+
+  async function standIn() {
+    trouble = "";
+    trying = true;
+    try {
+      const made = await server.trial(project.id, parts);
+      felt = { ...made.felt };
+      read = Object.fromEntries(
+        made.sizes.map((size) => [key(size), size.readings!.map((v) => v.toFixed(2)).join(" ")]),
+      );
+      madeUp = true;
+    } catch (problem) {
+      trouble = problem instanceof Refused ? problem.message : "The workshop does not answer.";
+    }
+    trying = false;
+  }
 
   async function plan() {
     trouble = "";
@@ -58,6 +97,8 @@
           gap_mm: fit.gap_mm!,
           felt: felt[fit.name] ?? "",
         })),
+        readings: shown.map((size) => ({ ...size, readings: numbers(read[key(size)] ?? "") })),
+        made_up: madeUp,
       });
       address.go("/logbook");
     } catch (problem) {
@@ -120,6 +161,36 @@
       </span>
     </div>
   {/each}
+  {#if shown.length}
+    <h3 class="mt-4 mb-1 text-small text-soft">
+      What the caliper reads, mm, several with blanks between; leave out what you did not measure
+    </h3>
+    <div class="columns-2 gap-x-8">
+      {#each shown as size (key(size))}
+        <label class="flex items-baseline gap-3 border-b border-dashed border-rule py-1 text-small">
+          <span class="min-w-0 flex-1 truncate" title={size.label}>{size.label}</span>
+          <span class="figure text-soft">{size.value.toFixed(2)}</span>
+          <input
+            class="figure w-40 border-b border-dotted border-firm bg-transparent"
+            aria-label="readings of {size.label}"
+            autocomplete="off"
+            bind:value={read[key(size)]}
+          />
+        </label>
+      {/each}
+    </div>
+  {/if}
+  <p class="mt-3 text-small">
+    <button type="button" class="word-button" disabled={!parts.length || trying} onclick={standIn}
+      >{trying ? "printing …" : "let the stand-in printer print it"}</button
+    >
+    {#if madeUp}<span class="text-brass"
+        >▲ made up by a stand-in printer and caliper, not by a machine</span
+      >{/if}
+  </p>
+  {#if wrong}<p class="mt-2 text-small text-brick" role="alert">
+      readings are numbers in millimetres
+    </p>{/if}
   <label class="mt-3 block text-small text-soft"
     >notes
     <textarea
@@ -129,7 +200,8 @@
   >
   {#if trouble}<p class="mt-2 text-small text-brick" role="alert">■ {trouble}</p>{/if}
   <p class="mt-3 flex gap-3">
-    <button class="plain-button" disabled={!parts.length}>write it into the logbook</button>
+    <button class="plain-button" disabled={!parts.length || wrong}>write it into the logbook</button
+    >
     <button type="button" class="plain-button" disabled={!parts.length} onclick={plan}
       >not printed yet: plan it</button
     >

@@ -98,6 +98,20 @@
                   >
                 </p>
               {/each}
+              {#each one.readings as size, index (index)}
+                <p class="text-small">
+                  {size.label}:
+                  <span class="figure"
+                    >{(size.readings ?? []).map((v) => v.toFixed(2)).join(" ")}</span
+                  >
+                  <span class="text-soft"
+                    >mm read, <span class="figure">{size.value.toFixed(2)}</span> designed</span
+                  >
+                </p>
+              {/each}
+              {#if one.made_up}<p class="text-small text-brass">
+                  ▲ made up by the stand-in printer
+                </p>{/if}
               {#each one.suggestions as told, index (index)}
                 <p class="text-small text-brass">▲ next time: {told}</p>
               {/each}
