@@ -11,12 +11,15 @@ import math
 from core.process import MATERIALS, Material
 from core.project.printed import printed_groups
 from core.project.results import Solution
+from core.proof.slender import thinnest_upright
 from core.proof.sliced import TIME_WITHIN
-from core.report.print_models import BreakEven, ComparedMaterial, CompareView
+from core.report.models import Report
+from core.report.print_models import BreakEven, ComparedMaterial, CompareView, Variant
 from core.report.safety import WARM_MARGIN_C
 from core.report.slicing import sliced_group
 
 FOOTPRINT_WITHIN = 0.3
+STRENGTH = ("fit", "load", "heat")  # checks that tell what may break or sag
 
 
 def compare_materials(solution: Solution) -> CompareView:
@@ -39,6 +42,57 @@ def compare_materials(solution: Solution) -> CompareView:
         footprint_within=FOOTPRINT_WITHIN,
         time_within=TIME_WITHIN,
         rows=rows,
+    )
+
+
+def variant_of(label: str, solution: Solution, report: Report) -> Variant:
+    """What a document comes to, to be laid beside others."""
+    process = solution.project.process
+    price = process.slicing.price_per_kg
+    grams = filament = seconds = 0.0
+    footprint: float | None = 0.0
+    warm: list[float] = []
+    strength = [
+        one.message
+        for one in report.findings
+        if one.check in STRENGTH and one.severity in ("stop", "warning") and not one.accepted
+    ]
+    for group in printed_groups(solution):
+        found = sliced_group(group, process)
+        stuff = process.stuff(group.parts[0].part.material)
+        own = found.volume_mm3 / 1000 * stuff.density_g_cm3
+        grams, filament, seconds = (
+            grams + own,
+            filament + found.filament_mm,
+            seconds + found.seconds,
+        )
+        known = footprint is not None and stuff.footprint_kg is not None
+        footprint = footprint + own * stuff.footprint_kg if known else None  # type: ignore[operator]
+        if stuff.softens_c is not None:
+            warm.append(stuff.softens_c - WARM_MARGIN_C)
+        pin = thinnest_upright(group.standing().solid)
+        if pin is not None:
+            name = group.parts[0].part.label or group.parts[0].part.name
+            strength.append(f"{name}: a pin or arm {pin:.1f} mm thick stands across its layers")
+    walls = [part.wall_min_mm for part in report.parts if part.wall_min_mm is not None]
+    gaps = [p.measured_mm for fit in report.fits for p in fit.pairs if p.measured_mm is not None]
+    chances = [fit.chance for fit in report.fits if fit.chance is not None]
+    judged = [one for one in report.findings if not one.accepted]
+    return Variant(
+        label=label,
+        process=report.process,
+        mass_g=grams,
+        filament_m=filament / 1000,
+        seconds=seconds,
+        cost=None if price is None else grams / 1000 * price,
+        footprint_g=footprint,
+        wall_min_mm=min(walls, default=None),
+        gap_min_mm=min(gaps, default=None),
+        chance_min=min(chances, default=None),
+        warm_c=min(warm, default=None),
+        stops=sum(one.severity == "stop" for one in judged),
+        warnings=sum(one.severity == "warning" for one in judged),
+        strength=strength,
     )
 
 

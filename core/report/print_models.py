@@ -152,6 +152,25 @@ class ComparedMaterial(View):
     bends: str
 
 
+class Variant(View):
+    """What one version, or another project, comes to as sliced, in its own materials."""
+
+    label: str
+    process: str
+    mass_g: float
+    filament_m: float
+    seconds: float
+    cost: float | None
+    footprint_g: float | None
+    wall_min_mm: float | None
+    gap_min_mm: float | None
+    chance_min: float | None
+    warm_c: float | None
+    stops: int
+    warnings: int
+    strength: list[str]
+
+
 class CompareView(View):
     """Materials side by side; ``..._within`` are fractions either way."""
 

@@ -6,6 +6,7 @@ import re
 
 import pytest
 from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.support.ui import Select
 
 from tests.browser.walker import Walker
 from workshop.models import Print, Process, Project
@@ -120,3 +121,23 @@ def test_materials_are_compared_and_the_lasting_thing_wins(walker: Walker) -> No
     walker.see("It never is")
     each.send_keys("x")
     walker.see("grams, nought or more")
+    Select(walker.one('[aria-label="lay beside it"]')).select_by_visible_text("Hook tin")
+    walker.see("tightest gap a side")
+    heads = walker.until(lambda: [h.text for h in walker.all("th.font-semibold")])
+    assert heads[0].startswith("now, version") and heads[1].startswith("Hook tin")
+    walker.click('[aria-label="take Hook tin away"]')
+    walker.until(lambda: "tightest gap a side" not in walker.text())
+
+
+def test_the_stand_in_prints_a_tin_and_what_it_reads_is_written_down(walker: Walker) -> None:
+    walker.open("Bait tin")
+    walker.press("on the bed")
+    walker.press("printed")
+    walker.see("Lid, across cord")
+    walker.press("let the stand-in printer print it")
+    walker.see("made up by a stand-in printer")
+    read = walker.one('[aria-label="readings of Tin width"]').get_attribute("value") or ""
+    assert len(read.split()) == 3 and all(70 < float(value) < 74 for value in read.split())
+    walker.press("write it into the logbook")
+    walker.see("made up by the stand-in printer")
+    walker.see(f"Tin width: {read}")

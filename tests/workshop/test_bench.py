@@ -302,6 +302,32 @@ def test_history_names_compares_and_goes_back_without_losing(
     assert lost.status_code == 422
 
 
+def test_versions_and_projects_side_by_side(client: Client, tin: dict[str, Any]) -> None:
+    document = tin["document"]
+    wall = next(m for m in document["measures"] if m["name"] == "wall")
+    wall["expression"] = "3.6"
+    saved = client.put(
+        f"/api/projects/{tin['id']}",
+        json.dumps({"version": tin["version"], "document": document, "words": "thicker"}),
+        content_type="application/json",
+    ).json()
+    other = client.post(
+        "/api/projects", {"starter": "cap tin"}, content_type="application/json"
+    ).json()
+    path = f"/api/projects/{tin['id']}"
+    now, before, cap = client.get(f"{path}/variants?version=1&other={other['id']}").json()
+    assert [now["label"], before["label"], cap["label"]] == [
+        f"now, version {saved['revision']}", "version 1", other["report"]["title"],
+    ]  # fmt: skip
+    assert now["mass_g"] > before["mass_g"] and now["seconds"] > before["seconds"]
+    assert now["wall_min_mm"] > before["wall_min_mm"]
+    rows = client.get(f"{path}/compare").json()
+    pla = next(row for row in rows["rows"] if row["material"] == "PLA")
+    assert now["mass_g"] == pytest.approx(pla["mass_g"]) and now["warm_c"] == pla["warm_c"]
+    assert now["filament_m"] == pytest.approx(rows["filament_m"])
+    assert client.get(f"{path}/variants?version=99").status_code == 422
+
+
 def test_materials_side_by_side_by_their_densities(client: Client, tin: dict[str, Any]) -> None:
     told = client.get(f"/api/projects/{tin['id']}/compare").json()
     rows = {row["material"]: row for row in told["rows"]}

@@ -3,21 +3,23 @@
 from __future__ import annotations
 
 from django.http import HttpRequest
-from ninja import Field, Router, Schema
+from ninja import Field, Query, Router, Schema
 
 from core.errors import DocumentError
 from core.project.document import read_document
 from core.report import consequences
-from core.report.comparing import break_even, compare_materials
+from core.report.comparing import break_even, compare_materials, variant_of
 from core.report.differences import differences
 from core.report.models import Consequence, Difference
-from core.report.print_models import BreakEven, CompareView
+from core.report.print_models import BreakEven, CompareView, Variant
 from workshop import keeping, models
 from workshop.answers import report_of, solution_of
 from workshop.api.projects import opened
 from workshop.api.shapes import Opened, Refusal, VersionIn
 
 router = Router()
+MOST_BESIDE = 6
+NONE: list[int] = Query([])  # type: ignore[assignment]
 
 
 class RevisionView(Schema):
@@ -124,6 +126,23 @@ def go_back(request: HttpRequest, project_id: int, number: int, given: VersionIn
 def materials(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
     """What the project would come to in each material."""
     return compare_materials(solution_of(keeping.document_of(_project(project_id))))
+
+
+@router.get("/projects/{project_id}/variants", response={200: list[Variant], 404: Refusal})
+def variants(  # type: ignore[no-untyped-def]
+    request: HttpRequest, project_id: int, version: list[int] = NONE, other: list[int] = NONE
+):
+    """Versions of a project and other projects side by side, the newest version first."""
+    project = _project(project_id)
+    assert project.current is not None
+    beside = [(f"now, version {project.current.number}", keeping.document_of(project))]
+    for number in version[:MOST_BESIDE]:
+        one = _revision(project_id, number)
+        beside.append((one.name or f"version {number}", read_document(one.document)))
+    for one_id in other[:MOST_BESIDE]:
+        kept = _project(one_id)
+        beside.append((kept.title, keeping.document_of(kept)))
+    return [variant_of(label, solution_of(d), report_of(d)) for label, d in beside]
 
 
 @router.post("/break-even", response={200: BreakEven, 422: Refusal})

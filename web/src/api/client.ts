@@ -39,6 +39,7 @@ export type Teaching = Schemas["Teaching"];
 export type FollowView = Schemas["FollowView"];
 export type RevisionView = Schemas["RevisionView"];
 export type Compared = Schemas["Compared"];
+export type Variant = Schemas["Variant"];
 export type CompareView = Schemas["CompareView"];
 export type BreakEven = Schemas["BreakEven"];
 export type PrintView = Schemas["PrintView"];
@@ -253,6 +254,13 @@ export const server = {
     ),
   materials: (id: number) =>
     ask<CompareView>("GET", at("/api/projects/{project_id}/compare", { project_id: id })),
+  variants: (id: number, versions: number[], others: number[]) => {
+    const asked = new URLSearchParams();
+    for (const one of versions) asked.append("version", String(one));
+    for (const one of others) asked.append("other", String(one));
+    const path = at("/api/projects/{project_id}/variants", { project_id: id });
+    return ask<Variant[]>("GET", `${path}?${asked}`);
+  },
   breakEven: (lasting: number, throwaway: number, each_use: number) =>
     ask<BreakEven>("POST", at("/api/break-even", {}), { lasting, throwaway, each_use }),
   logbook: (words: string, project = 0) =>

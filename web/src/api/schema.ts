@@ -1064,6 +1064,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/variants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Variants
+         * @description Versions of a project and other projects side by side, the newest version first.
+         */
+        get: operations["workshop_api_records_variants"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rename": {
         parameters: {
             query?: never;
@@ -3722,6 +3742,40 @@ export interface components {
             warm_c?: number | null;
         };
         /**
+         * Variant
+         * @description What one version, or another project, comes to as sliced, in its own materials.
+         */
+        Variant: {
+            /** Chance Min */
+            chance_min: number | null;
+            /** Cost */
+            cost: number | null;
+            /** Filament M */
+            filament_m: number;
+            /** Footprint G */
+            footprint_g: number | null;
+            /** Gap Min Mm */
+            gap_min_mm: number | null;
+            /** Label */
+            label: string;
+            /** Mass G */
+            mass_g: number;
+            /** Process */
+            process: string;
+            /** Seconds */
+            seconds: number;
+            /** Stops */
+            stops: number;
+            /** Strength */
+            strength: string[];
+            /** Wall Min Mm */
+            wall_min_mm: number | null;
+            /** Warm C */
+            warm_c: number | null;
+            /** Warnings */
+            warnings: number;
+        };
+        /**
          * VersionIn
          * @description The version an undo or redo starts from.
          */
@@ -5675,6 +5729,40 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_records_variants: {
+        parameters: {
+            query?: {
+                version?: number[];
+                other?: number[];
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Variant"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -2,6 +2,7 @@
   import { server, type BreakEven, type CompareView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { inPlace } from "../route.svelte";
+  import Variants from "./Variants.svelte";
 
   /** Materials side by side, and when a lasting thing beats a throwaway. */
   let { project }: { project: Project } = $props();
@@ -164,5 +165,6 @@
         {/if}
       {/if}
     </section>
+    <Variants {project} />
   {/if}
 </main>
