@@ -13,6 +13,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.support.ui import Select
 
 from tests.browser.chrome import chrome
 from tests.browser.walker import Walker
@@ -65,7 +66,12 @@ def night(walker: Walker) -> None:
 
 
 def shaped(walker: Walker) -> None:
-    walker.open("Lantern")
+    walker.open("Windlass")
+    walker.press("how far can each go?")
+    for _ in range(600):  # every measure is pushed in turn
+        if "put the limits away" in walker.text():
+            break
+        time.sleep(0.1)
     walker.drawn()
 
 
@@ -139,6 +145,10 @@ def logbook(walker: Walker) -> None:
         walker.press("on the bed")
         walker.saying("printed", "[role=radio]").click()
         walker.see("write it into the logbook")
+        walker.see("across" if title == "Bait tin" else "width")
+        if title == "Bait tin":
+            walker.press("let the stand-in printer print it")
+            walker.see("made up by a stand-in printer")
         walker.saying(felt, "label").click()
         walker.one("textarea").send_keys(notes)
         walker.press("write it into the logbook")
@@ -155,6 +165,9 @@ def compare(walker: Walker) -> None:
     walker.open("Bait tin")
     walker.press("compare")
     walker.see("Better from use")
+    Select(walker.one('[aria-label="lay beside it"]')).select_by_visible_text("Hook tin")
+    walker.see("tightest gap a side")
+    walker.driver.execute_script("document.querySelector('main').scrollTop = 9999")
 
 
 def layers(walker: Walker) -> None:

@@ -8,7 +8,7 @@ from django.core.management.base import BaseCommand, CommandParser
 from waitress import serve
 
 from config.wsgi import application
-from workshop import jobs
+from workshop import jobs, pushing
 
 
 class Command(BaseCommand):
@@ -25,4 +25,7 @@ class Command(BaseCommand):
         jobs.resume()
         self.stdout.write(f"Fair Hinge is at http://{host}:{port}")
         self.stdout.flush()
-        serve(application, host=host, port=port, threads=6, ident="")
+        try:
+            serve(application, host=host, port=port, threads=6, ident="")
+        finally:
+            pushing.end()
