@@ -4,6 +4,8 @@ do not show."""
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
+from dataclasses import replace
 
 import numpy as np
 
@@ -12,12 +14,13 @@ from core.measures.units import LengthUnit
 from core.process import Process
 from core.project.resolve import names_in
 from core.project.results import PartResult, StepResult
-from core.proof.finding import Edit, Finding, Remedy
+from core.proof.finding import Edit, Finding, Remedy, Severity
 from core.proof.relief import Relief
 from core.report.measuring import Measured
 from core.steps import STEPS
 
 SAME_MM = 0.005
+Vec3 = tuple[float, float, float]
 
 
 def judge_fine(
@@ -80,25 +83,45 @@ def _shallow(
     relief: Relief, step: str, result: PartResult, measured: Measured, process: Process,
     unit: LengthUnit,
 ) -> Finding:  # fmt: skip
-    """A step lower than a layer, or than half a line across the bed."""
+    """A relief of one step, with what would make it show."""
     done = next((one for one in result.steps if one.step.id == step), None)
+    meant = done is not None and done.step.kind in STEPS and STEPS[done.step.kind].is_relief
+    found = judge_relief(relief, process, unit, measured.place, f" at {step}")
+    return replace(
+        found,
+        severity="warning" if meant else found.severity,
+        step=step,
+        remedy=_deeper(done, relief.height_mm, 2 * (found.limit or 0.0)) if done else None,
+    )
+
+
+def judge_relief(
+    relief: Relief,
+    process: Process,
+    unit: LengthUnit,
+    place: Callable[[Vec3], Vec3],
+    where: str = "",
+) -> Finding:
+    """A step between flat faces lower than a layer, or than half a line across the bed.
+
+    Args:
+        place: a point on the bed told in the part's own coordinates.
+        where: said after its height.
+    """
     height = length_text(relief.height_mm, unit)
+    limit = process.layer_mm if relief.level else process.line_mm / 2
     if relief.level:
-        limit = process.layer_mm
         words = (
-            f"{height} high at {step}, and a layer is {length_text(limit, unit)}: "
+            f"{height} high{where}, and a layer is {length_text(limit, unit)}: "
             "it comes out a whole layer high or not at all"
         )
     else:
-        limit = process.line_mm / 2
-        words = f"{height} deep at {step}: under half a line, {length_text(limit, unit)}, it hardly shows"
-    meant = done is not None and done.step.kind in STEPS and STEPS[done.step.kind].is_relief
-    ends = (measured.place(relief.ends[0]), measured.place(relief.ends[1]))
-    return Finding(
-        "fine detail", "warning" if relief.level or meant else "note", words, relief.height_mm,
-        limit, at=ends[0], ends=ends, step=step,
-        remedy=_deeper(done, relief.height_mm, 2 * limit) if done else None,
-    )  # fmt: skip
+        words = (
+            f"{height} deep{where}: under half a line, {length_text(limit, unit)}, it hardly shows"
+        )
+    ends = (place(relief.ends[0]), place(relief.ends[1]))
+    severity: Severity = "warning" if relief.level else "note"
+    return Finding("fine detail", severity, words, relief.height_mm, limit, at=ends[0], ends=ends)
 
 
 def _deeper(done: StepResult, height_mm: float, wanted_mm: float) -> Remedy | None:

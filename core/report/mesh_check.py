@@ -19,11 +19,13 @@ from core.proof.layers import LayerTest, test_layers
 from core.proof.mass import measure_bulk
 from core.proof.mending import Faults, find_faults
 from core.proof.overhang import Overhang, check_overhang
+from core.proof.relief import Relief, shallow_reliefs
 from core.proof.setting import Setting
 from core.proof.slots import measure_slots
 from core.proof.small_part import is_small_part
 from core.proof.stances import rank_stances
 from core.proof.walls import Rays, Walls, measure_walls
+from core.report.fine import judge_relief
 from core.report.judging import (
     LINES_STOP,
     LINES_WARN,
@@ -33,6 +35,7 @@ from core.report.judging import (
     judge_voids,
     wall_severity,
 )
+from core.report.measuring import RELIEF_LINES
 from core.solids import TriangleMesh
 
 Matrix = NDArray[np.float64]
@@ -96,6 +99,7 @@ def check_mesh(raw: RawMesh, name: str, process: Process, stance: str = "as-is")
     walls, slots = measure_walls(mesh, rays=rays), measure_slots(mesh, rays=rays)
     stuff = process.stuff()
     small = is_small_part(mesh.vertices)
+    reliefs = shallow_reliefs(stood, process.layer_mm, RELIEF_LINES * process.line_mm)
     findings = _findings(
         faults,
         closed.closed,
@@ -106,6 +110,7 @@ def check_mesh(raw: RawMesh, name: str, process: Process, stance: str = "as-is")
         over,
         bed.fits,
         small,
+        reliefs,
         process,
         turn,
         low,
@@ -140,7 +145,7 @@ def check_mesh(raw: RawMesh, name: str, process: Process, stance: str = "as-is")
 
 def _findings(
     faults: Faults, closed: bool, voids: int, walls: Walls, slots: Walls, layers: LayerTest | None,
-    over: Overhang, fits: bool, small: bool, process: Process, turn: Matrix, low: float,
+    over: Overhang, fits: bool, small: bool, reliefs: list[Relief], process: Process, turn: Matrix, low: float,
 ) -> list[Finding]:  # fmt: skip
     found: list[Finding] = []
     if not closed:
@@ -160,6 +165,7 @@ def _findings(
 
     hangs = judge_overhang(over, layers, process, place)
     found += [finding for finding in hangs if finding.severity != "good"]
+    found += [judge_relief(relief, process, "mm", place) for relief in reliefs[:1]]
     if not fits:
         size = " × ".join(plain(v, 0) for v in process.bed_mm)
         found.append(

@@ -3,13 +3,17 @@
 from __future__ import annotations
 
 import pytest
+import trimesh
 from manifold3d import Manifold
 
+from core.formats.reading import read_mesh
+from core.process import Process
 from core.proof.finding import Finding
 from core.proof.relief import shallow_reliefs
 from core.report import apply_edits, report_on
 from core.report.judging import judge_part
 from core.report.measuring import measure_all
+from core.report.mesh_check import check_mesh
 from core.solids import Body, triangle_mesh
 from tests.core.building import part, rectangle, solved, step
 
@@ -98,3 +102,14 @@ def test_a_relief_groove_turned_too_shallow_is_told() -> None:
     half = "right 10, up 12, left 0.1, up 2, right 0.1, up 12, left 10, close"
     found = fine(step("shaft", "revolve", {"kind": "moves", "moves": half}))
     assert found and found[0].severity == "note" and found[0].value == pytest.approx(0.1, abs=0.01)
+
+
+def test_a_mesh_from_elsewhere_is_told_of_its_shallow_step() -> None:
+    block = trimesh.creation.box((20, 20, 10))
+    pocket = trimesh.creation.box((6, 6, 2))
+    pocket.apply_translation((0, 0, 5.9))  # reaches 0.1 mm into the top
+    cut = trimesh.boolean.difference([block, pocket], engine="manifold")
+    told = check_mesh(read_mesh(cut.export(file_type="stl"), "b.stl"), "b.stl", Process())
+    (found,) = (one for one in told["findings"] if one["check"] == "fine detail")
+    assert found["value"] == pytest.approx(0.1, abs=1e-4) and found["limit"] == 0.2
+    assert found["at"][2] == pytest.approx(4.9, abs=1e-4)  # in the file's own coordinates
