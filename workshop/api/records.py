@@ -19,7 +19,6 @@ from workshop.api.shapes import Opened, Refusal, VersionIn
 
 router = Router()
 MOST_BESIDE = 6
-NONE: list[int] = Query([])  # type: ignore[assignment]
 
 
 class RevisionView(Schema):
@@ -31,6 +30,13 @@ class RevisionView(Schema):
     when: str
     parent: int | None
     current: bool
+
+
+class BesideIn(Schema):
+    """What to lay beside a project: versions of it by number, other projects by id."""
+
+    version: list[int] = []
+    other: list[int] = []
 
 
 class NameIn(Schema):
@@ -129,17 +135,15 @@ def materials(request: HttpRequest, project_id: int):  # type: ignore[no-untyped
 
 
 @router.get("/projects/{project_id}/variants", response={200: list[Variant], 404: Refusal})
-def variants(  # type: ignore[no-untyped-def]
-    request: HttpRequest, project_id: int, version: list[int] = NONE, other: list[int] = NONE
-):
+def variants(request: HttpRequest, project_id: int, given: Query[BesideIn]):  # type: ignore[no-untyped-def]
     """Versions of a project and other projects side by side, the newest version first."""
     project = _project(project_id)
     assert project.current is not None
     beside = [(f"now, version {project.current.number}", keeping.document_of(project))]
-    for number in version[:MOST_BESIDE]:
+    for number in given.version[:MOST_BESIDE]:
         one = _revision(project_id, number)
         beside.append((one.name or f"version {number}", read_document(one.document)))
-    for one_id in other[:MOST_BESIDE]:
+    for one_id in given.other[:MOST_BESIDE]:
         kept = _project(one_id)
         beside.append((kept.title, keeping.document_of(kept)))
     return [variant_of(label, solution_of(d), report_of(d)) for label, d in beside]

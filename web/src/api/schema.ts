@@ -1213,6 +1213,22 @@ export interface components {
             too_large: components["schemas"]["TooLarge"][];
         };
         /**
+         * BesideIn
+         * @description What to lay beside a project: versions of it by number, other projects by id.
+         */
+        BesideIn: {
+            /**
+             * Other
+             * @default []
+             */
+            other: number[];
+            /**
+             * Version
+             * @default []
+             */
+            version: number[];
+        };
+        /**
          * BreakEven
          * @description From how many uses on a lasting thing is better; None where it never is.
          */
