@@ -58,7 +58,8 @@ class Walker:
         return self.until(find, f"nothing says {words!r}")  # type: ignore[return-value]
 
     def press(self, words: str) -> None:
-        self.saying(words).click()
+        # what is drawn anew between being found and being pressed is looked for again
+        self.until(lambda: self.saying(words).click() or True, f"{words!r} cannot be pressed")
 
     def click(self, css: str) -> None:
         def clicked() -> bool:
