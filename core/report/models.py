@@ -93,6 +93,7 @@ class MeasureView(View):
     formula: str
     note: str
     used: int
+    decides_itself: bool
     error: ErrorView | None
 
 

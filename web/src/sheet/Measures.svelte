@@ -54,9 +54,7 @@
     }
   }
 
-  /** A measure that is a plain number itself, which others follow. */
-  const pushable = (measure: MeasureView) =>
-    !measure.formula && !measure.error && Boolean(measure.value);
+  const pushable = (measure: MeasureView) => measure.decides_itself;
 
   function where(name: string): string {
     const word = new RegExp(`(?<![\\w.])${name}(?![\\w.])`);
