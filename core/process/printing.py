@@ -10,8 +10,6 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from core.solids.mesh import triangle_crosses
-
 LEVEL = 0.95  # of a unit normal's rise: a face that lies level and does not move sideways
 SOFT = 1e-3  # where all sides at a corner look one way, it moves that way and no further
 Points = NDArray[np.float64]
@@ -32,7 +30,8 @@ def as_printed(
         outer_mm, inner_mm: how far sides move along their outward normal; a hole whose sides
             move out of the material (above nought) gets smaller as its air is outside.
     """
-    crosses = triangle_crosses(vertices[triangles])
+    corners = vertices[triangles]
+    crosses = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
     area = np.linalg.norm(crosses, axis=1)
     normals = crosses / np.maximum(area, 1e-30)[:, None]
     flat = normals[:, :2] / np.maximum(np.linalg.norm(normals[:, :2], axis=1), 1e-30)[:, None]

@@ -92,11 +92,6 @@ def work_out(
         return Typed(path, text, kind, error=error.at(path))
 
 
-def decides_itself(typed: Typed) -> bool:
-    """Whether a measure is a plain number, not nought, rather than worked out from others."""
-    return bool(typed.value) and not typed.error and not names_in(typed.text)
-
-
 _WORD = re.compile(r"[^\W\d]\w*(?:\.[^\W\d]\w*)*")
 
 

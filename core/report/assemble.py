@@ -7,7 +7,7 @@ from core.process.model import FEELS
 from core.project.fields import PLACE_FIELDS, STATION_FIELDS
 from core.project.graph import step_texts
 from core.project.printed import group_of
-from core.project.resolve import decides_itself, names_in
+from core.project.resolve import names_in
 from core.project.results import PartResult, Solution, StepResult
 from core.proof.finding import ORDER, Finding, worst
 from core.proof.splitting import Cut
@@ -183,7 +183,6 @@ def _measures(solution: Solution) -> list[MeasureView]:
                     path=path,
                     name=measure.name,
                     part=owner,
-                    decides_itself=decides_itself(typed),
                     kind=measure.kind,
                     text=measure.expression,
                     value=typed.value,

@@ -14,7 +14,7 @@ from dataclasses import dataclass, field, replace
 
 from core.measures.display import quantity_text
 from core.measures.units import LengthUnit
-from core.project.resolve import Typed, decides_itself, quantity_of
+from core.project.resolve import Typed, names_in, quantity_of
 from core.project.results import Solution
 from core.project.schema import Project
 from core.project.solve import sketch, solve
@@ -32,8 +32,12 @@ _STEPWISE = ("build", "step", "fine detail")  # told once a step, where others a
 
 
 def key_measures(solution: Solution) -> list[Typed]:
-    """Measures that decide themselves."""
-    return [typed for typed in solution.measures.values() if decides_itself(typed)]
+    """Measures that decide themselves: a plain number, not nought, that something follows."""
+    return [
+        typed
+        for typed in solution.measures.values()
+        if typed.value and not typed.error and not names_in(typed.text)
+    ]
 
 
 def push(project: Project, path: str) -> PushedView | None:

@@ -93,7 +93,6 @@ class MeasureView(View):
     formula: str
     note: str
     used: int
-    decides_itself: bool
     error: ErrorView | None
 
 

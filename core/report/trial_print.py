@@ -19,11 +19,10 @@ from core.process.printing import as_printed
 from core.process.stand_in import StandIn
 from core.project.printed import group_of
 from core.project.results import FitResult, PartResult, Solution
-from core.proof.slots import Slots, measure_slots
+from core.proof.slots import measure_slots
 from core.proof.walls import Rays, spread_points
 from core.report.measuring import mesh_of
 from core.solids import TriangleMesh
-from core.solids.mesh import triangle_crosses
 
 Points = NDArray[np.float64]
 ALONG = 0.995  # of a unit normal: a face the jaw lies flat on, or a round's crest
@@ -73,7 +72,7 @@ def caliper_places(solution: Solution, parts: Iterable[str]) -> list[CaliperPlac
     found = []
     for name in parts:
         result = solution.parts[name]
-        if group_of(solution, name) is None:
+        if result.state.body is None or group_of(solution, name) is None:
             continue
         stood = _Standing.of(result, solution)
         label = result.part.label or name
@@ -81,15 +80,9 @@ def caliper_places(solution: Solution, parts: Iterable[str]) -> list[CaliperPlac
             if _jaws_stand(stood, axis):
                 size = float(np.ptp(stood.vertices[:, axis]))
                 found.append(CaliperPlace(name, f"{label} {word}", "outer", size, axis))
-        bored = [
-            done
-            for done in result.steps
-            if done.step.kind in BORE_KINDS and done.error is None and done.step.enabled
-        ]
-        slots = measure_slots(stood.mesh) if bored else None
-        for done in bored:
-            if slots is not None:
-                across = _bore(stood.mesh, slots, done.step.id)
+        for done in result.steps:
+            if done.step.kind in BORE_KINDS and done.error is None and done.step.enabled:
+                across = _bore(stood.mesh, done.step.id)
                 if across is not None:
                     words = f"{label}, across {done.step.id}"
                     found.append(CaliperPlace(name, words, "inner", across, step=done.step.id))
@@ -99,7 +92,7 @@ def caliper_places(solution: Solution, parts: Iterable[str]) -> list[CaliperPlac
 def _jaws_stand(stood: _Standing, axis: int) -> bool:
     """Whether both ends along an axis of the bed have face enough for a jaw."""
     corners = stood.vertices[stood.mesh.triangles]
-    crosses = triangle_crosses(corners)
+    crosses = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
     area = np.linalg.norm(crosses, axis=1)
     looks = crosses[:, axis] / np.maximum(area, 1e-30)
     reach = corners[:, :, axis]
@@ -109,8 +102,9 @@ def _jaws_stand(stood: _Standing, axis: int) -> bool:
     return bool(min(area[at_low].sum(), area[at_high].sum()) / 2 >= JAW_MM2)
 
 
-def _bore(mesh: TriangleMesh, slots: Slots, step: str) -> float | None:
+def _bore(mesh: TriangleMesh, step: str) -> float | None:
     """How wide the bore of a step is in the middle, mm."""
+    slots = measure_slots(mesh)
     own = np.array([owner == step for owner, _ in mesh.faces])[mesh.face_index[slots.triangle]]
     across = slots.across_mm[own & np.isfinite(slots.across_mm)]
     # a bore wider than slots are looked for shows only bits of its sides
@@ -133,7 +127,7 @@ def trial_print(solution: Solution, parts: list[str], printer: StandIn) -> Trial
     readings = []
     for name in parts:
         result = solution.parts[name]
-        if group_of(solution, name) is None:
+        if result.state.body is None or group_of(solution, name) is None:
             continue
         stood = _Standing.of(result, solution)
         outer, inner = printer.faces()
@@ -141,14 +135,11 @@ def trial_print(solution: Solution, parts: list[str], printer: StandIn) -> Trial
             stood.vertices, stood.mesh.triangles, _inner(stood.mesh), outer, inner, process.layer_mm
         )
         printed[name] = stood.with_vertices(vertices)
-        places = caliper_places(solution, [name])
-        bored = any(place.face == "inner" for place in places)
-        slots = measure_slots(printed[name]) if bored else None
-        for place in places:
-            if slots is None or place.face == "outer":
+        for place in caliper_places(solution, [name]):
+            if place.face == "outer":
                 true = float(np.ptp(vertices[:, place.axis]))
             else:
-                bore = _bore(printed[name], slots, place.step)
+                bore = _bore(printed[name], place.step)
                 if bore is None:
                     continue
                 true = bore

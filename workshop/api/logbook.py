@@ -12,6 +12,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Field, File, Router, Schema, UploadedFile
 
 from core.errors import DocumentError
+from core.project.results import Solution
 from core.project.teaching import check_felt, next_time, read_on_print
 from core.report.slicing import estimate_print
 from core.report.trial_print import CaliperPlace, caliper_places, trial_print
@@ -211,7 +212,7 @@ def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type:
 def sizes(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
     """Sizes of the finished parts that a caliper can be set to."""
     solution = solution_of(keeping.document_of(_project(project_id)))
-    return [_size(place) for place in caliper_places(solution, solution.parts)]
+    return [_size(place) for place in caliper_places(solution, _made(solution))]
 
 
 @router.post("/projects/{project_id}/trial", response={200: TrialOut, 404: Refusal})
@@ -219,11 +220,16 @@ def trial(request: HttpRequest, project_id: int, given: PlanIn):  # type: ignore
     """Parts "printed" and read by stand-ins with a hidden true error; nothing is kept."""
     document = keeping.document_of(_project(project_id))
     solution = solution_of(document)
-    parts = [name for name in solution.parts if name in given.parts]
+    parts = [name for name in _made(solution) if name in given.parts]
     printer = bench.stand_in(document.process, models.Print.objects.count())
     tried = trial_print(solution, parts, printer)
     read = [_size(place, list(reads)) for place, reads in tried.readings]
     return TrialOut(felt=dict(tried.felt), sizes=read)
+
+
+def _made(solution: Solution) -> list[str]:
+    """The parts that are printed."""
+    return [name for name, one in solution.parts.items() if not one.part.bought]
 
 
 def _size(place: CaliperPlace, reads: list[float] | None = None) -> SizeRead:

@@ -2205,8 +2205,6 @@ export interface components {
         };
         /** MeasureView */
         MeasureView: {
-            /** Decides Itself */
-            decides_itself: boolean;
             error: components["schemas"]["ErrorView"] | null;
             /** Formula */
             formula: string;

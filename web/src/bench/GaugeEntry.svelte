@@ -7,7 +7,6 @@
     type ProcessView,
     type Teaching,
   } from "../api/client";
-  import { numbersIn } from "../ui/numbers";
   import ErrorCurves from "./ErrorCurves.svelte";
   import FollowsTable from "./FollowsTable.svelte";
 
@@ -26,8 +25,14 @@
   let teaching = $state.raw<Teaching | null>(null);
   let trouble = $state("");
 
+  const numbers = (text: string) =>
+    text
+      .replaceAll(",", ".")
+      .split(/[\s;]+/)
+      .filter(Boolean)
+      .map(Number);
   const wrong = $derived(
-    rows.some((row) => numbersIn(row.readings).some((v) => !Number.isFinite(v))),
+    rows.some((row) => numbers(row.readings).some((v) => !Number.isFinite(v))),
   );
   const empty = $derived(rows.every((row) => !row.felt && !row.readings.trim() && !row.clean));
 
@@ -39,7 +44,7 @@
         value: step.value,
         face: step.face as "outer" | "inner" | null,
         felt: row.felt || null,
-        readings: numbersIn(row.readings),
+        readings: numbers(row.readings),
         clean: row.clean ? row.clean === "clean" : null,
       };
     });

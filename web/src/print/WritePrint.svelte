@@ -2,7 +2,6 @@
   import { onMount } from "svelte";
   import { Refused, server, type ProcessView, type SizeRead } from "../api/client";
   import type { Project } from "../project/project.svelte";
-  import { numbersIn } from "../ui/numbers";
   import { address } from "../route.svelte";
 
   /** A print written into the logbook: which parts, when, how each fit turned out. */
@@ -47,8 +46,14 @@
   });
   const shown = $derived(sizes.filter((size) => parts.includes(size.part)));
   const key = (size: SizeRead) => `${size.part}|${size.label}`;
+  const numbers = (text: string) =>
+    text
+      .replaceAll(",", ".")
+      .split(/[\s;]+/)
+      .filter(Boolean)
+      .map(Number);
   const wrong = $derived(
-    shown.some((size) => numbersIn(read[key(size)] ?? "").some((v) => !(v > 0))),
+    shown.some((size) => numbers(read[key(size)] ?? "").some((v) => !(v > 0))),
   );
 
   async function standIn() {
@@ -92,7 +97,7 @@
           gap_mm: fit.gap_mm!,
           felt: felt[fit.name] ?? "",
         })),
-        readings: shown.map((size) => ({ ...size, readings: numbersIn(read[key(size)] ?? "") })),
+        readings: shown.map((size) => ({ ...size, readings: numbers(read[key(size)] ?? "") })),
         made_up: madeUp,
       });
       address.go("/logbook");

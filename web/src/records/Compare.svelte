@@ -63,9 +63,8 @@
     <p class="mb-3 text-small">
       <span class="figure">{(told.volume_mm3 / 1000).toFixed(1)}</span> cm³ of plastic,
       <span class="figure">{told.filament_m.toFixed(1)}</span> m of filament, about
-      <span class="figure">{hours(told.seconds)}</span>, whatever the material (an estimate: ± {(
-        told.time_within * 100
-      ).toFixed(0)} % of the time).
+      <span class="figure">{hours(told.seconds)}</span>, whatever the material (an estimate: ± 30 %
+      of the time).
     </p>
     <table class="w-full max-w-4xl text-small">
       <thead class="text-left text-soft">
@@ -166,6 +165,6 @@
         {/if}
       {/if}
     </section>
-    <Variants {project} within={told.time_within} />
+    <Variants {project} />
   {/if}
 </main>

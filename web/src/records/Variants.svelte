@@ -4,7 +4,7 @@
   import type { Project } from "../project/project.svelte";
 
   /** Versions of a project, and other projects, side by side as sliced. */
-  let { project, within }: { project: Project; within: number } = $props();
+  let { project }: { project: Project } = $props();
 
   let revisions = $state.raw<RevisionView[]>([]);
   let shelf = $state.raw<ShelfItem[]>([]);
@@ -63,10 +63,10 @@
     value === null || value === undefined ? "-" : `${value.toFixed(digits)} ${unit}`;
   const hours = (seconds: number) =>
     `${Math.floor(seconds / 3600)} h ${Math.round((seconds % 3600) / 60)} min`;
-  const LINES: [string, (one: Variant) => string][] = $derived([
+  const LINES: [string, (one: Variant) => string][] = [
     ["mass, as sliced", (one) => shown(one.mass_g, 1, "g")],
     ["filament", (one) => shown(one.filament_m, 2, "m")],
-    [`time, ± ${(within * 100).toFixed(0)} %`, (one) => hours(one.seconds)],
+    ["time, ± 30 %", (one) => hours(one.seconds)],
     ["cost", (one) => shown(one.cost, 2, "")],
     ["footprint, CO₂e", (one) => shown(one.footprint_g, 0, "g")],
     ["thinnest wall", (one) => shown(one.wall_min_mm, 2, "mm")],
@@ -81,7 +81,7 @@
       (one) =>
         `${one.stops + one.warnings || "nothing"}${one.stops ? `, ${one.stops} would ruin it` : ""}`,
     ],
-  ]);
+  ];
 </script>
 
 <section class="mt-8" aria-labelledby="beside-title">

@@ -54,7 +54,9 @@
     }
   }
 
-  const pushable = (measure: MeasureView) => measure.decides_itself;
+  /** A measure that is a plain number itself, which others follow. */
+  const pushable = (measure: MeasureView) =>
+    !measure.formula && !measure.error && Boolean(measure.value);
 
   function where(name: string): string {
     const word = new RegExp(`(?<![\\w.])${name}(?![\\w.])`);
