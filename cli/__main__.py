@@ -33,6 +33,13 @@ def parser() -> argparse.ArgumentParser:
     build.add_argument("--out", type=Path, required=True, help="folder for the files")
     build.add_argument("--format", choices=("stl", "3mf", "obj", "ply", "glb"), default="3mf")
     build.add_argument("--json", action="store_true", help="print what was built as JSON")
+    build.add_argument(
+        "--assembled", action="store_true", help="every part where it sits in the finished thing"
+    )
+    prove = commands.add_parser("prove", help="everything that can be said of a project document")
+    prove.add_argument("project", type=Path)
+    prove.add_argument("--no-proof", action="store_true", help="build only, run no checks")
+    prove.add_argument("--json", action="store_true")
     flex = commands.add_parser("flex", help="push each key measure of a project until it breaks")
     flex.add_argument("project", type=Path)
     flex.add_argument("--measure", default="", help="only this one, by its name")
@@ -159,7 +166,7 @@ def _build(given: argparse.Namespace) -> int:
     solution = solve(project)
     if solution.errors:
         raise solution.errors[0]
-    files = export_project(solution, given.format)
+    files = export_project(solution, given.format, given.assembled)
     try:
         given.out.mkdir(parents=True, exist_ok=True)
         for name, data in files.items():
@@ -197,6 +204,18 @@ def _build(given: argparse.Namespace) -> int:
         if finding.severity in ("stop", "warning"):
             print(f"{finding.severity}: {finding.part or finding.fit}: {finding.message}")
     print(f"{len(files)} files in {given.out}")
+    return 0
+
+
+def _prove(given: argparse.Namespace) -> int:
+    from core.project.solve import solve
+    from core.report.proving import proved, proved_in_words
+
+    told = proved(solve(_document(given.project)), proof=not given.no_proof)
+    if given.json:
+        print(json.dumps(told, ensure_ascii=False, allow_nan=False))
+    else:
+        print("\n".join(proved_in_words(told)))
     return 0
 
 
@@ -258,6 +277,7 @@ _COMMANDS = {
     "eval": _eval,
     "build": _build,
     "flex": _flex,
+    "prove": _prove,
     "thread": _thread,
     "check": _check,
     "gap": _gap,

@@ -33,7 +33,7 @@ from core.fits.registry import (
 from core.hardware.tables import BEARINGS, SOURCES
 from core.measures.units import Quantity, length
 from core.outlines import ring
-from core.steps.registry import Field
+from core.steps.field import Field
 from core.steps.state import PartState
 
 
@@ -165,6 +165,7 @@ class BearingSeat(FitKind):
     inner = "b"
     feel = "press"
     on_a = True
+    bought_b = True
     fields = (
         Field("number", "choice", "bearing", "608", tuple(BEARINGS)),
         Field("proud", "length", "proud of the face", "0"),

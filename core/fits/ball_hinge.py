@@ -24,7 +24,7 @@ from core.outlines.curves import Arc, Line
 from core.outlines.loop import Loop
 from core.solids import Body, Frame
 from core.solids.turned import turned_body
-from core.steps.registry import Field
+from core.steps.field import Field
 from core.steps.state import PartState
 
 

@@ -32,7 +32,7 @@ from core.outlines.curves import Arc, Line
 from core.outlines.loop import Loop
 from core.solids import Body, Frame
 from core.solids.turned import turned_body
-from core.steps.registry import Field
+from core.steps.field import Field
 from core.steps.state import PartState
 
 FORMS = ("a ring on a post", "a ball in a cage", "a link through an eye")
@@ -52,10 +52,12 @@ class Captive(FitKind):
     fields = (
         Field("form", "choice", "form", "a ring on a post", FORMS),
         Field("size", "length", "post, ball or eye plate thickness", "8 mm"),
-        Field("tall", "length", "height of the neck, or of the cage", "7 mm"),
+        Field(
+            "tall", "length", "height of the neck", "7 mm", when=(("form", ("a ring on a post",)),)
+        ),
         Field("head", "length", "head over the post, cage or link diameter", "18 mm"),
         Field("thick", "length", "thickness of the ring or wire", "4 mm"),
-        Field("bars", "count", "bars of the cage", "4"),
+        Field("bars", "count", "bars of the cage", "4", when=(("form", ("a ball in a cage",)),)),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:

@@ -32,7 +32,7 @@ from core.fits.registry import (
 from core.outlines import Outline
 from core.outlines.loop import polygon_loop
 from core.solids import Body, Frame
-from core.steps.registry import Field
+from core.steps.field import Field
 from core.steps.state import PartState
 
 FLAT_MM = 0.6  # flat on the hook between its catch and its ramp

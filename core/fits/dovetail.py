@@ -22,7 +22,7 @@ from core.fits.registry import (
 from core.outlines import Outline, flatten, offset_outline
 from core.outlines.loop import polygon_loop
 from core.solids import Body, Frame, Section, stack
-from core.steps.registry import Field
+from core.steps.field import Field
 from core.steps.state import PartState
 
 

@@ -26,7 +26,7 @@ from core.fits.registry import (
 from core.outlines import Outline
 from core.outlines.loop import polygon_loop
 from core.solids import Body, Frame
-from core.steps.registry import Field
+from core.steps.field import Field
 from core.steps.state import PartState
 
 TIP_MM = 0.4  # flat at the point of a cone
@@ -51,7 +51,7 @@ class KnuckleHinge(FitKind):
         Field("barrel", "length", "barrel diameter", "7 mm"),
         Field("up", "length", "axis above the middle of the face", "0"),
         Field("pivot", "choice", "turning on", "cones", ("cones", "a pin")),
-        Field("pin", "length", "pin diameter", "3 mm"),
+        Field("pin", "length", "pin diameter", "3 mm", when=(("pivot", ("a pin",)),)),
         Field("under", "choice", "under the barrel", "plain", ("plain", "carried at 45°")),
     )
 

@@ -29,7 +29,7 @@ from core.fits.registry import (
 )
 from core.outlines import Outline, combine_outlines, offset_outline, rectangle, regular_polygon
 from core.solids import Prism
-from core.steps.registry import Field
+from core.steps.field import Field
 from core.steps.state import PartState
 
 FORMS = ("round", "hexagonal", "square", "D")

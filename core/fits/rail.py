@@ -25,7 +25,7 @@ from core.outlines import Outline, path_of, read_moves
 from core.outlines.loop import polygon_loop
 from core.solids import Frame
 from core.solids.swept import swept_body
-from core.steps.registry import Field
+from core.steps.field import Field
 from core.steps.state import PartState
 
 

@@ -12,7 +12,8 @@ from core.measures.units import Quantity
 from core.process.model import Feel, Process
 from core.solids import Frame
 from core.solids.frame import Vector
-from core.steps.registry import Field
+from core.steps.field import Field
+from core.steps.registry import Start
 from core.steps.state import PartState
 
 GIVES_WAY = ("outer", "inner", "half each")
@@ -184,11 +185,18 @@ class FitKind(ABC):
     on_a: ClassVar[bool] = False  # it stands at a place on part a
     on_b: ClassVar[bool] = False  # and at one on part b
     feel: ClassVar[Feel] = "slide"  # what it is offered with
+    starts: ClassVar[tuple[Start, ...]] = ()  # ways to begin it; empty: as its title says
+    stance_b: ClassVar[str] = "bottom"  # how a part b that it makes stands on the bed
     makes_b: ClassVar[bool] = True  # it can make the whole of part b
+    bought_b: ClassVar[bool] = False  # part b is a bought thing
+
+    def ways(self) -> tuple[Start, ...]:
+        """The ways it can begin."""
+        return self.starts or (Start(self.title, self.also),)
 
     @abstractmethod
     def sentence(self, words: Mapping[str, str]) -> str:
-        """The fit read aloud, with ``{field}`` where something is set."""
+        """What is always said of the fit, with ``{field}`` where something is set."""
 
     def names(self, a: PartState, words: Mapping[str, str]) -> dict[str, Quantity]:
         """Names its fields may use besides the project's: sizes of part a it goes by."""

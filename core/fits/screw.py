@@ -36,10 +36,11 @@ from core.fits.registry import (
 )
 from core.outlines import regular_polygon
 from core.solids import Body, Frame
-from core.steps.registry import Field
+from core.steps.field import Field
 from core.steps.state import PartState
 from core.steps.thread import inside_thread, outside_thread
 from core.threads import Opening, Thread, opened, read_thread
+from core.threads.series import SUGGESTED
 from core.threads.strength import SHEAR_MPA, engagement
 
 MAKES = ("hexagon nut", "round cap", "tapped hole only")
@@ -60,25 +61,51 @@ class Screw(FitKind):
     fields = (
         Field(
             "designation",
-            "name",
+            "text",
             "thread",
             "print 24x4",
             hint="M12x1.5, 1/4-20 UNC, Tr20x4, print 24x4",
+            suggests=SUGGESTED,
         ),
         Field("long", "length", "length on the bolt", "14 mm"),
         Field("engaged", "length", "length in the nut", "10 mm"),
         Field("screwed", "length", "screwed on by", "10 mm"),
         Field("makes", "choice", "the other part is a", "hexagon nut", MAKES),
-        Field("wall", "length", "wall round the thread", "3 mm"),
-        Field("plate", "length", "plate of a cap", "2 mm"),
-        Field("grips", "count", "grips round a cap", "18"),
-        Field("start", "length", "thread starts outside the face by", "0"),
+        Field(
+            "wall",
+            "length",
+            "wall round the thread",
+            "3 mm",
+            unless=(("makes", ("tapped hole only",)),),
+        ),
+        Field("plate", "length", "plate of a cap", "2 mm", when=(("makes", ("round cap",)),)),
+        Field("grips", "count", "grips round a cap", "18", when=(("makes", ("round cap",)),)),
+        Field("start", "length", "start", "0", clause=", starting {start} outside the face"),
         Field("lead_in", "length", "lead-in chamfer", "1 mm"),
-        Field("run_out", "length", "run-out on the bolt", "0"),
-        Field("relief", "length", "relief groove on the bolt", "0"),
-        Field("starts", "count", "starts", "1"),
+        Field(
+            "run_out",
+            "length",
+            "run-out on the bolt",
+            "0",
+            clause=", run-out {run_out} on the bolt",
+        ),
+        Field(
+            "relief",
+            "length",
+            "relief groove on the bolt",
+            "0",
+            clause=", relief {relief} on the bolt",
+        ),
+        Field("starts", "count", "starts", "1", clause=", {starts} starts"),
         Field("hand", "choice", "hand", "right", ("right", "left")),
-        Field("drawn", "choice", "drawn", "in full", ("in full", "as a mark only")),
+        Field(
+            "drawn",
+            "choice",
+            "drawn",
+            "in full",
+            ("in full", "as a mark only"),
+            clause=", drawn {drawn}",
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
@@ -87,14 +114,7 @@ class Screw(FitKind):
             told += ", wall {wall}"
         if words["makes"] == "round cap":
             told += ", plate {plate}, {grips} grips"
-        told += "; lead-in {lead_in}, {hand} hand, {starts} starts, {drawn}"
-        for name, said in (
-            ("start", ", starting {start} outside the face"),
-            ("run_out", ", run-out {run_out}"),
-            ("relief", ", relief {relief}"),
-        ):
-            told += "" if words[name] in ("0", "") else said
-        return told
+        return told + "; lead-in {lead_in}, {hand} hand"
 
     def build_a(self, given: FitInput) -> PartState:
         thread, bolt, _ = _sides(given)

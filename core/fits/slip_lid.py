@@ -17,7 +17,8 @@ from core.measures.units import Quantity, length
 from core.outlines import offset_outline
 from core.solids import Frame, Prism, prism_body
 from core.steps.extrude import prism_feature
-from core.steps.registry import Field
+from core.steps.field import Field
+from core.steps.registry import Start
 from core.steps.state import Feature, PartState
 
 
@@ -28,33 +29,51 @@ class SlipLid(FitKind):
     kind = "slip lid"
     title = "Slip lid"
     also = ("lip", "cap", "cover", "box lid", "tin")
+    starts = (
+        Start("Slip lid over a lip", ("lid", "box lid", "tin", "lip"), {"school": "lip"}),
+        Start("Slip lid over the outside", ("cover", "cap lid", "slip lid"), {"school": "cap"}),
+    )
+    stance_b = "top"
     roles = ("base", "lid")
     fields = (
         Field("school", "choice", "made as", "lip", ("lip", "cap")),
         Field("engagement", "length", "engagement", "6 mm", hint="how far base and lid overlap"),
-        Field("seam", "length", "seam, in from the outside", "rim_wall / 2"),
+        Field(
+            "seam",
+            "length",
+            "seam, in from the outside",
+            "rim_wall / 2",
+            when=(("school", ("lip",)),),
+        ),
         Field("plate", "length", "plate", "rim_wall"),
-        Field("skirt", "length", "skirt", "rim_wall", hint="skirt of a cap"),
+        Field("skirt", "length", "skirt", "rim_wall", when=(("school", ("cap",)),)),
         Field("headroom", "length", "headroom", "0.4 mm"),
         Field("lead_in", "length", "lead-in", "0.6 mm"),
-        Field("air", "count", "air grooves", "0", hint="a close lid needs a way for the air"),
-        Field("bead", "length", "bead that holds it", "0"),
+        Field(
+            "air",
+            "count",
+            "air grooves",
+            "0",
+            clause=", {air} air grooves",
+            hint="a close lid needs a way for the air",
+        ),
+        Field("bead", "length", "bead that holds it", "0", clause=", held by a bead {bead} high"),
+        Field("rim", "step", "lies on the rim of", "", among="rim", clause=", on the rim of {rim}"),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        held = ", {air} air grooves, held by a bead {bead} high"
         if words["school"] == "lip":
             return (
                 "As a {school} {engagement} high, seam {seam} in from the outside, "
-                "plate {plate}, headroom {headroom}, lead-in {lead_in}" + held
+                "plate {plate}, headroom {headroom}, lead-in {lead_in}"
             )
         return (
             "As a {school} {engagement} deep over the outside, skirt {skirt}, "
-            "plate {plate}, headroom {headroom}, lead-in {lead_in}" + held
+            "plate {plate}, headroom {headroom}, lead-in {lead_in}"
         )
 
     def names(self, a: PartState, words: Mapping[str, str]) -> dict[str, Quantity]:
-        _, mouth = a.mouth()
+        _, mouth = a.mouth(words.get("rim", ""))
         return {
             "rim_wall": length(mouth.wall),
             "rim_depth": length(mouth.depth),
@@ -64,7 +83,7 @@ class SlipLid(FitKind):
     # -- geometry -----------------------------------------------------------------------
 
     def build_a(self, given: FitInput) -> PartState:
-        _, mouth = given.a.mouth()
+        _, mouth = given.a.mouth(given.words["rim"])
         sizes = lid_sizes(given, mouth)
         body = given.a.solid()
         if given.words["school"] == "lip":
@@ -85,7 +104,7 @@ class SlipLid(FitKind):
         return given.a.made(body, Feature(given.fit, {"lip top": frame}, quantities))
 
     def build_b(self, given: FitInput) -> PartState:
-        _, mouth = given.a.mouth()
+        _, mouth = given.a.mouth(given.words["rim"])
         sizes = lid_sizes(given, mouth)
         outline = offset_outline(mouth.outer, -sizes.lid)
         height = sizes.top - sizes.low
@@ -108,7 +127,7 @@ class SlipLid(FitKind):
     # -- what it says -------------------------------------------------------------------
 
     def meeting(self, given: FitInput) -> Meeting:
-        _, mouth = given.a.mouth()
+        _, mouth = given.a.mouth(given.words["rim"])
         sizes = lid_sizes(given, mouth)
         lip_school = given.words["school"] == "lip"
         inner = inner_faces(given, mouth, sizes)

@@ -21,7 +21,7 @@ from core.fits.registry import (
 )
 from core.hardware.tables import CLEARANCE
 from core.solids import Frame
-from core.steps.registry import Field
+from core.steps.field import Field
 from core.steps.state import PartState
 
 
@@ -36,6 +36,7 @@ class StrapClamp(FitKind):
     inner = "b"
     feel = "free"
     on_a = True
+    bought_b = True
     fields = (
         Field("wide", "length", "width of the strap", "15 mm"),
         Field("thick", "length", "thickness of the strap", "2 mm"),

@@ -37,7 +37,7 @@ from core.outlines.fineness import longer_facets
 from core.solids import Body, Frame
 from core.solids.body import Source
 from core.solids.stack import close_mesh
-from core.steps.registry import Field
+from core.steps.field import Field
 from core.steps.state import PartState
 from core.steps.thread import host_radius
 

@@ -22,7 +22,7 @@ from core.fits.slip_lid_told import cut_at_widest
 from core.measures.units import Quantity, length
 from core.outlines import offset_outline, try_offset
 from core.solids import Frame, Prism, prism_body
-from core.steps.registry import Field
+from core.steps.field import Field
 from core.steps.state import Feature, Mouth, PartState
 
 
@@ -38,10 +38,11 @@ class Tray(FitKind):
     feel = "free"
     fields = (
         Field("below", "length", "below the rim", "0.4 mm"),
-        Field("wall", "length", "wall", "1.6 mm"),
-        Field("floor", "length", "floor", "1.2 mm"),
+        Field("wall", "length", "wall", "1.6 mm", when=(("solid", ("hollow",)),)),
+        Field("floor", "length", "floor", "1.2 mm", when=(("solid", ("hollow",)),)),
         Field("lead_in", "length", "bevel underneath", "0.6 mm"),
         Field("solid", "choice", "made", "hollow", ("hollow", "as a plate")),
+        Field("rim", "step", "lies in the rim of", "", among="rim", clause=", in the rim of {rim}"),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
@@ -53,11 +54,11 @@ class Tray(FitKind):
         )
 
     def names(self, a: PartState, words: Mapping[str, str]) -> dict[str, Quantity]:
-        _, mouth = a.mouth()
+        _, mouth = a.mouth(words.get("rim", ""))
         return {"ledge_depth": length(mouth.depth), "opening": length(mouth.inner.size[0])}
 
     def build_a(self, given: FitInput) -> PartState:
-        _, mouth = given.a.mouth()
+        _, mouth = given.a.mouth(given.words["rim"])
         outer = given.shares[1]
         if outer >= mouth.wall:
             raise BuildError(
@@ -74,7 +75,7 @@ class Tray(FitKind):
         return finished(given, given.a, cut=cut)
 
     def build_b(self, given: FitInput) -> PartState:
-        _, mouth = given.a.mouth()
+        _, mouth = given.a.mouth(given.words["rim"])
         n = given.numbers
         not_negative(given, below="distance below the rim", lead_in="bevel")
         tall = mouth.depth - n["below"]
@@ -121,7 +122,7 @@ class Tray(FitKind):
         return given.b.made(made.body, feature)
 
     def meeting(self, given: FitInput) -> Meeting:
-        owner, mouth = given.a.mouth()
+        owner, mouth = given.a.mouth(given.words["rim"])
         gap, n = given.gap_mm, given.numbers
         seat = mouth.frame.lifted(-mouth.depth)
         plane, _half = cut_at_widest(mouth)

@@ -5,10 +5,12 @@ from __future__ import annotations
 import math
 
 import numpy as np
+from numpy.typing import NDArray
 
 from core.errors import BuildError, FormatError
 from core.formats.meshes import write_mesh
 from core.formats.threemf import Item, write_3mf
+from core.project.assembly import assembled_poses
 from core.project.printed import Printed
 from core.project.results import PartResult, Solution
 from core.proof.stance import stance_matrix
@@ -30,12 +32,20 @@ def export_part(solution: Solution, name: str, kind: str) -> bytes:
     return _write([item], item.name, kind)
 
 
-def export_project(solution: Solution, kind: str) -> dict[str, bytes]:
-    """Every part as its own file, by file name; 3MF holds all parts in one more file."""
+def export_project(solution: Solution, kind: str, assembled: bool = False) -> dict[str, bytes]:
+    """Every part as its own file, by file name; 3MF holds all parts in one more file.
+
+    Args:
+        assembled: every part where it sits in the finished thing, not as it is printed.
+    """
     files: dict[str, bytes] = {}
+    poses = assembled_poses(solution) if assembled else {}
     for name in _made(solution):
-        item = _item(_finished(solution, name))
+        part = _finished(solution, name)
+        item = _item(part, poses.get(name))
         files[f"{name}.{kind}"] = _write([item], item.name, kind)
+    if assembled:
+        return files
     if kind == "3mf" and len(files) > 1:
         files["all parts.3mf"] = export_together(solution)
     return files
@@ -98,9 +108,10 @@ def _finished(solution: Solution, name: str) -> PartResult:
     return part
 
 
-def _item(part: PartResult) -> Item:
+def _item(part: PartResult, pose: NDArray[np.float64] | None = None) -> Item:
+    """A part at a pose, or as it stands on the bed."""
     mesh = mesh_of(part.state)
-    matrix = stance_matrix(part.state.solid(), part.part.stance)
+    matrix = stance_matrix(part.state.solid(), part.part.stance) if pose is None else pose
     vertices = mesh.vertices @ matrix[:, :3].T + matrix[:, 3]
     name = part.part.label or part.part.name
     return Item(name, part.part.colour, vertices, mesh.triangles)

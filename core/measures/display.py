@@ -35,6 +35,17 @@ def quantity_text(quantity: Quantity, unit: LengthUnit = "mm") -> str:
     return f"{plain(scaled)} {unit}{ {2: '²', 3: '³'}.get(power, f'^{power}') }"
 
 
+def told_value(value: float, kind: str, unit: LengthUnit = "mm") -> str:
+    """A value of a field with its unit: ``kind`` is length, angle, number or count.
+
+    >>> told_value(12.7, "length", "in"), told_value(45.0, "angle")
+    ('0.5 in', '45°')
+    """
+    if kind == "length":
+        return length_text(value, unit)
+    return plain(value) + ("°" if kind == "angle" else "")
+
+
 def nearest_64th(mm: float) -> tuple[str, float]:
     """The nearest sixty-fourth of an inch, and how far off it is in millimetres.
 

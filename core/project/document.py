@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 import json
 from typing import Any
 
@@ -9,6 +10,7 @@ from pydantic import ValidationError
 
 from core.errors import DocumentError
 from core.project.schema import FORMAT, VERSION, Project
+from core.project.upgrading import upgraded
 
 LARGEST_BYTES = 4_000_000
 
@@ -40,11 +42,12 @@ def from_data(data: Any) -> Project:
         raise DocumentError(
             f"the format is {data.get('format')!r}", where="format", remedy=f"'{FORMAT}' is wanted"
         )
+    data = upgraded(copy.deepcopy(data))
     if data.get("version") != VERSION:
         raise DocumentError(
             f"version {data.get('version')!r} of the format is not known here",
             where="version",
-            remedy=f"version {VERSION} is read",
+            remedy=f"version {VERSION} and older are read",
         )
     try:
         return Project.model_validate(data)

@@ -7,39 +7,37 @@ from dataclasses import dataclass, field
 
 from core.errors import BuildError, CoreError
 from core.measures import Quantity
+from core.measures.display import told_value
 from core.measures.evaluate import Kind, nearest
 from core.outlines import Outline, combine_outlines, plain_value, read_moves
 from core.outlines.told import open_run
 from core.project.resolve import Names, Typed, quantity_of, work_out
 from core.project.results import Sketch
-from core.project.schema import OutlineSpec, Place, Project
+from core.project.schema import Further, OutlineSpec, Project, Station
 from core.steps import OUTLINES, Field, PartState
+from core.steps.field import applies, filled
 
 STATION_FIELDS = (
     Field("up", "length", "up", "20 mm"),
-    Field("x", "length", "to the right", "0"),
-    Field("y", "length", "to the back", "0"),
-    Field("turn", "angle", "turned", "0"),
-)
-PLACE_FIELDS = (
-    Field("x", "length", "to the right", "0"),
-    Field("y", "length", "up the face", "0"),
-    Field("out", "length", "out of the face", "0"),
-    Field("turn", "angle", "turned", "0"),
+    Field("x", "length", "to the right", "0", clause=", {x} right"),
+    Field("y", "length", "to the back", "0", clause=", {y} back"),
+    Field("turn", "angle", "turned", "0", clause=", turned {turn}"),
 )
 MORE_FIELDS = (
-    Field("mode", "choice", "and this is", "add", ("add", "cut", "common")),
-    Field("x", "length", "to the right", "0"),
-    Field("y", "length", "up", "0"),
-    Field("turn", "angle", "turned", "0"),
-)
+    Field(
+        "mode", "choice", "way of acting", "add", ("add", "cut", "common"),
+        told=("with", "less", "only where it shares"),
+    ),
+    Field("x", "length", "to the right", "0", clause=", {x} right of its middle"),
+    Field("y", "length", "up", "0", clause=", {y} up from its middle"),
+    Field("turn", "angle", "turned", "0", clause=", turned {turn}"),
+)  # fmt: skip
 
 
-def place_texts(place: Place | None) -> dict[str, str]:
-    """What is typed in a place, without the face it stands on."""
-    if place is None:
-        return {}
-    return {"x": place.x, "y": place.y, "out": place.out, "turn": place.turn}
+def typed_texts(owner: Station | Further) -> dict[str, str]:
+    """What is typed of where an outline stands; what was left alone is left out."""
+    texts = owner.model_dump(exclude={"outline"})
+    return {name: text for name, text in texts.items() if text != ""}
 
 
 @dataclass
@@ -122,12 +120,13 @@ class FieldReader:
         for name in values:
             if name not in known:
                 done.fail(BuildError(f"there is no field '{name}' here", where=f"{path}.{name}"))
+        every = filled(fields, values)
         for spec in fields:
-            text = values.get(spec.name, spec.default)
+            text = every[spec.name]
             at = f"{path}.{spec.name}"
-            if spec.kind in ("choice", "name"):
+            if spec.kind == "choice":
                 done.words[spec.name] = text
-                if spec.choices and text not in spec.choices:
+                if text not in spec.choices:
                     told = ", ".join(spec.choices)
                     done.fail(BuildError(f"'{text}' is none of {told}", where=at))
             elif spec.kind == "moves":
@@ -139,9 +138,33 @@ class FieldReader:
                     what = f"there is no drawing '{text}'" if text else "no drawing is chosen"
                     remedy = nearest(text, self.drawings) or "bring in an SVG or DXF file"
                     done.fail(BuildError(what, where=at, remedy=remedy))
-            else:
+            elif spec.is_number:
                 self._number(done, spec, at, text, part, extra)
+                if applies(spec, every):
+                    done.fail(self._beyond(spec, done.numbers.get(spec.name), at))
+            else:
+                done.words[spec.name] = text
         return done
+
+    def _beyond(self, spec: Field, value: float | None, at: str) -> CoreError | None:
+        """What is said of a number past the limits of its field."""
+        if value is None:
+            return None
+        low = spec.above if spec.above is not None else spec.least
+        bad_low = low is not None and (value < low or (spec.above is not None and value <= low))
+        if not bad_low and (spec.most is None or value <= spec.most):
+            return None
+        what = spec.label.split(",")[0]
+
+        def told(number: float) -> str:
+            return told_value(number, spec.kind, self.names.unit)
+
+        if not bad_low:
+            return BuildError(f"the {what} is {told(value)}", where=at,
+                              remedy=f"at most {told(spec.most or 0.0)}")  # fmt: skip
+        wanted = "nought" if not low else told(low)
+        remedy = f"more than {wanted}" if spec.above is not None else f"{wanted} or more"
+        return BuildError(f"the {what} is {told(value)}", where=at, remedy=remedy)
 
     def _number(
         self, done: Worked, spec: Field, at: str, text: str, part: str, extra: dict[str, Quantity]
@@ -190,8 +213,7 @@ class FieldReader:
         more: list[tuple[Worked, OutlinePlan]] = []
         for index, further in enumerate(spec.more):
             at = f"{path}.more.{index}"
-            texts = {"mode": further.mode, "x": further.x, "y": further.y, "turn": further.turn}
-            where = self.read(at, MORE_FIELDS, texts, part)
+            where = self.read(at, MORE_FIELDS, typed_texts(further), part)
             into.take(where, f"{prefix}more{index}.")
             plan = self.outline(
                 f"{at}.outline", further.outline, part, into, f"{prefix}more{index}.outline."

@@ -99,7 +99,7 @@ def _step_needs(project: Project, part: Part, step: Step, number: int, index: _I
     texts = step_texts(step)
     kind = STEPS.get(step.kind)
     words = (
-        {f.name for f in kind.fields if f.kind in ("choice", "name", "drawing")} if kind else set()
+        {f.name for f in kind.fields if not (f.is_number or f.kind == "moves")} if kind else set()
     )
     texts = [text for text in texts if text not in {step.fields.get(word) for word in words}]
     names = frozenset().union(*(names_in(text) for text in texts)) if texts else frozenset()

@@ -88,7 +88,7 @@ def printed_groups(solution: Solution) -> list[Printed]:
             assert fit.meeting is not None
             pose = fit.meeting.pose.matrix
             links[a].append((b, pose))
-            links[b].append((a, _inverse(pose)))
+            links[b].append((a, inverse(pose)))
     groups, seen = [], set()
     for name in made:
         if name in seen:
@@ -119,6 +119,7 @@ def joined(outer: Matrix, inner: Matrix) -> Matrix:
     return np.column_stack([turn @ inner[:, :3], turn @ inner[:, 3] + outer[:, 3]])
 
 
-def _inverse(pose: Matrix) -> Matrix:
+def inverse(pose: Matrix) -> Matrix:
+    """The transform (3, 4) that takes a turn and move back."""
     back = pose[:, :3].T
     return np.column_stack([back, -back @ pose[:, 3]])

@@ -70,9 +70,9 @@ def _rename_where(owner: dict[str, Any] | None, old: str, new: str) -> None:
 
 
 def _rename_in_fields(fields: dict[str, str], specs: Any, old: str, new: str) -> None:
-    kinds = {spec.name: spec.kind for spec in specs}
+    words = {spec.name for spec in specs if not (spec.is_number or spec.kind == "moves")}
     for name, text in fields.items():
-        if kinds.get(name) not in ("choice", "name", "drawing"):
+        if name not in words:
             fields[name] = renamed(text, old, new)
 
 

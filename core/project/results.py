@@ -11,6 +11,7 @@ from core.measures import Quantity
 from core.outlines import Outline
 from core.outlines.curves import Segment
 from core.process.forecast import Forecast
+from core.project.placing import Placed
 from core.project.resolve import Typed
 from core.project.schema import FitSpec, Part, Project, Step
 from core.steps import PartState
@@ -28,6 +29,7 @@ class StepResult:
     says: str = ""
     warns: tuple[str, ...] = ()
     sketch: Sketch | None = None
+    placed: Placed | None = None
 
 
 @dataclass(frozen=True)

@@ -1,4 +1,4 @@
-"""The project document, version 1.
+"""The project document, version 2; `core.project.upgrading` reads older ones.
 
 Every number a maker types is an expression, kept as typed. Names that expressions refer to
 (measures, parts, steps, fits) are identifiers; labels are free text.
@@ -20,7 +20,7 @@ from pydantic import (
 from core.measures.units import RESERVED
 from core.process.model import Process
 
-VERSION = 1
+VERSION = 2
 FORMAT = "fair-hinge-project"
 
 Name = Annotated[str, StringConstraints(pattern=r"^[^\W\d]\w{0,59}$")]
@@ -67,13 +67,16 @@ class OutlineSpec(_Model):
 
 
 class Further(_Model):
-    """An outline joined with another, cut out of it, or common to both, moved and turned."""
+    """An outline joined with another, cut out of it, or common to both, moved and turned.
+
+    Here and in stations and places an empty text is what was left alone.
+    """
 
     mode: Literal["add", "cut", "common"] = "add"
     outline: OutlineSpec
-    x: Expression = "0"
-    y: Expression = "0"
-    turn: Expression = "0"
+    x: Expression = ""
+    y: Expression = ""
+    turn: Expression = ""
 
 
 class Station(_Model):
@@ -81,19 +84,26 @@ class Station(_Model):
 
     outline: OutlineSpec
     up: Expression = "20 mm"
-    x: Expression = "0"
-    y: Expression = "0"
-    turn: Expression = "0"
+    x: Expression = ""
+    y: Expression = ""
+    turn: Expression = ""
 
 
 class Place(_Model):
-    """Where a step acts: a named face of an earlier step (empty: the bed), moved and turned."""
+    """Where a step acts: a named face of an earlier step (empty: the bed), moved and turned.
+
+    ``x`` and ``y`` are told from what ``x_from`` and ``y_from`` name: another face, whose plane
+    meets this one in an edge (``body.left``), or a step, whose middle or axis is meant
+    (``hole``); from the middle of the face where they are empty.
+    """
 
     on: Label = ""
-    x: Expression = "0"
-    y: Expression = "0"
-    out: Expression = "0"
-    turn: Expression = "0"
+    x: Expression = ""
+    x_from: Label = ""
+    y: Expression = ""
+    y_from: Label = ""
+    out: Expression = ""
+    turn: Expression = ""
 
 
 class Step(_Model):
@@ -194,7 +204,7 @@ class Project(_Model):
     """One piece of work."""
 
     format: Literal["fair-hinge-project"] = "fair-hinge-project"
-    version: Literal[1] = 1
+    version: Literal[2] = 2
     title: Label
     units: Literal["mm", "in"] = "mm"
     process: Process = Field(default_factory=Process)

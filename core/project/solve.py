@@ -7,7 +7,6 @@ everything that does not depend on it is still there.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
 from core.errors import BuildError, CoreError, ExpressionError
@@ -18,15 +17,9 @@ from core.outlines.fineness import as_sketch, chord_error_mm
 from core.process import Process, forecast, propose_gap
 from core.process.forecast import bias_mm, chance_of
 from core.project.cache import STATES, content_key
-from core.project.fields import (
-    PLACE_FIELDS,
-    STATION_FIELDS,
-    FieldReader,
-    OutlinePlan,
-    Worked,
-    place_texts,
-)
+from core.project.fields import STATION_FIELDS, FieldReader, OutlinePlan, Worked, typed_texts
 from core.project.graph import Node, dependencies, fit_of, followed_parts, sheet
+from core.project.placing import PLACE_FIELDS, Placed, place_texts, placed
 from core.project.resolve import Names, Typed, quantity_of, work_out
 from core.project.results import FitResult, PartResult, Sketch, Solution, StepResult
 from core.project.schema import FitSpec, Place, Project, Step
@@ -218,8 +211,7 @@ class _Solver:
             plan = self.reader.outline(
                 f"{at}.outline", station.outline, part, done, f"s{index}.outline."
             )
-            texts = {"up": station.up, "x": station.x, "y": station.y, "turn": station.turn}
-            where = self.reader.read(at, STATION_FIELDS, texts, part)
+            where = self.reader.read(at, STATION_FIELDS, typed_texts(station), part)
             done.take(where, f"s{index}.")
             if plan:
                 stations.append((plan, where.numbers))
@@ -235,12 +227,11 @@ class _Solver:
             for name, results in self.steps.items()
             if results and name != part and name in followed_parts(step, kind, self.sheets)
         }
+        at_place: Placed | None = None
         try:
-            frame = (
-                self._frame(step.place, place.numbers, before, others)
-                if kind.has_place
-                else Frame()
-            )
+            if kind.has_place:
+                at_place = placed(step.place, place.numbers, before, others)
+            frame = at_place.frame if at_place else Frame()
             key = content_key(
                 chord_error_mm(), step.kind, step.id, sorted(numbers.items()), sorted(words.items()),
                 outline.key() if outline else "", frame, before.key, self.project.units,
@@ -272,28 +263,12 @@ class _Solver:
 
             after, says, warns, sketch = STATES.get(key, build)
             after = replace(after, part=before.part)  # a part made just so may be another's
-            return StepResult(step, typed, all_words, after, None, says, warns, sketch)
+            return StepResult(step, typed, all_words, after, None, says, warns, sketch, at_place)
         except CoreError as failure:
             sketch = outline.sketch(before) if outline else None
-            return StepResult(step, typed, all_words, before, failure.at(path), sketch=sketch)
-
-    def _frame(
-        self,
-        place: Place | None,
-        numbers: Mapping[str, float],
-        state: PartState,
-        others: Mapping[str, PartState],
-    ) -> Frame:
-        """The place a step acts at; the face may be another part's, as ``shaft.turned.top``."""
-        frame = Frame()
-        if place and place.on:
-            owner, _, rest = place.on.partition(".")
-            if owner in others and "." in rest:
-                frame = others[owner].place(rest)[1]
-            else:
-                frame = state.place(place.on)[1]
-        moved = frame.shifted(numbers["x"], numbers["y"], numbers["out"])
-        return moved.turned(numbers["turn"])
+            return StepResult(
+                step, typed, all_words, before, failure.at(path), sketch=sketch, placed=at_place
+            )
 
     # -- fits ---------------------------------------------------------------------------
 
@@ -361,7 +336,7 @@ class _Solver:
         so_far.result = replace(so_far.result, typed={**so_far.result.typed, **typed})
         if done.error:
             raise done.error
-        return self._frame(place, done.numbers, state, {})
+        return placed(place, done.numbers, state, {}).frame
 
 
 def _keyed(state: PartState, key: str, fit: str, step: str) -> PartState:

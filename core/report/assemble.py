@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
+import math
+import re
+
 from core.measures.display import plain
 from core.process.model import FEELS
-from core.project.fields import PLACE_FIELDS, STATION_FIELDS
+from core.project.fields import STATION_FIELDS, typed_texts
 from core.project.graph import step_texts
+from core.project.options import Surroundings
 from core.project.printed import group_of
 from core.project.resolve import names_in
 from core.project.results import PartResult, Solution, StepResult
+from core.project.schema import OutlineSpec
 from core.proof.finding import ORDER, Finding, worst
 from core.proof.splitting import Cut
 from core.proof.walls import SPACING_MM
@@ -25,8 +30,10 @@ from core.report.models import (
     FaceView,
     FindingView,
     FitView,
+    HeldView,
     MassView,
     MeasureView,
+    OutlineView,
     PartView,
     RemedyEdit,
     RemedyView,
@@ -36,26 +43,27 @@ from core.report.models import (
 from core.report.readings import readings
 from core.report.safety import find_safety
 from core.report.sentences import (
-    PLACE_ON,
     error_view,
-    field_view,
     field_views,
+    on_face,
     outline_field_views,
-    step_sentence,
+    place_field_views,
+    step_aloud,
 )
-from core.steps import STEPS
+from core.steps import STEPS, PartState
 
 
-def report_on(solution: Solution, spacing_mm: float = SPACING_MM) -> Report:
+def report_on(solution: Solution, spacing_mm: float = SPACING_MM, proof: bool = True) -> Report:
     """The report on a solved project.
 
     Args:
         spacing_mm: between the places at which walls and slots are measured.
+        proof: whether to run the checks; without them nothing is measured.
     """
     project = solution.project
     process, unit = project.process, project.units
     findings: list[Finding] = _errors(solution)
-    measured, gaps = measure_all(solution, spacing_mm)
+    measured, gaps = measure_all(solution, spacing_mm) if proof else ({}, {})
     for name, result in solution.parts.items():
         if name in measured and not result.part.bought:
             cuts = _cuts(name, measured[name], solution)
@@ -63,21 +71,22 @@ def report_on(solution: Solution, spacing_mm: float = SPACING_MM) -> Report:
             findings += with_acceptance(judged, project.accepted)
     fits: list[FitView] = []
     for fit in solution.fits.values():
-        a, b = (solution.parts[part].state for part in fit.fit.parts)
-        found = gaps[fit.fit.name]
-        judged = with_acceptance(judge_fit(fit, found, process, unit), project.accepted)
+        found = gaps.get(fit.fit.name)
+        told = judge_fit(fit, found, process, unit) if proof else []
+        judged = with_acceptance(told, project.accepted)
         findings += judged
-        fits.append(fit_view(fit, found, judged, a, b, process))
+        fits.append(fit_view(fit, found, judged, solution))
     others = [
         Finding("step", "warning", words, unit="", part=part.part.name, step=done.step.id)
         for part in solution.parts.values()
         for done in part.steps
         for words in done.warns
     ]
-    others += find_guards(solution)
-    others += find_safety(solution)
     checklist = check_views(solution)
-    others += check_findings(checklist)
+    if proof:
+        others += find_guards(solution)
+        others += find_safety(solution)
+        others += check_findings(checklist)
     findings += with_acceptance(others, project.accepted)
     findings.sort(key=lambda finding: ORDER.index(finding.severity))
     parts = [
@@ -196,27 +205,32 @@ def _measures(solution: Solution) -> list[MeasureView]:
     return views
 
 
-def _step_view(part: str, result: StepResult, implicit: bool) -> StepView:
-    step = result.step
+def _step_view(result: StepResult, implicit: bool, around: Surroundings) -> StepView:
+    step, typed = result.step, result.typed
     kind = STEPS.get(step.kind)
-    path = f"parts.{part}.steps.{step.id}"
+    path = f"parts.{around.part}.steps.{step.id}"
     fields = []
+    outlines: list[OutlineView] = []
     if kind:
-        fields += field_views(f"{path}.fields", kind.fields, step.fields, result.typed)
+        fields += field_views(f"{path}.fields", kind.fields, step.fields, typed, around)
         if kind.has_outline and step.outline:
-            fields += outline_field_views(f"{path}.outline", step.outline, result.typed, "outline.")
+            fields += outline_field_views(
+                f"{path}.outline", step.outline, typed, around, "outline."
+            )
+            outlines += _outline_views("outline", step.outline, "outline")
         for index, station in enumerate(step.stations if kind.has_stations else ()):
             at, prefix = f"{path}.stations.{index}", f"s{index}."
             fields += outline_field_views(
-                f"{at}.outline", station.outline, result.typed, f"{prefix}outline."
+                f"{at}.outline", station.outline, typed, around, f"{prefix}outline."
             )
-            texts = station.model_dump(include={"up", "x", "y", "turn"})
-            fields += field_views(at, STATION_FIELDS, texts, result.typed, prefix)
+            fields += field_views(at, STATION_FIELDS, typed_texts(station), typed, around, prefix)
+            outlines += _outline_views(
+                f"stations.{index}.outline", station.outline, f"outline {index + 2}"
+            )
         if kind.has_place:
-            place = step.place
-            texts = place.model_dump() if place else {}
-            fields.append(field_view(f"{path}.place.on", PLACE_ON, texts.get("on"), None, "place."))
-            fields += field_views(f"{path}.place", PLACE_FIELDS, texts, result.typed, "place.")
+            where = on_face(around, step.place)
+            fields += place_field_views(f"{path}.place", step.place, typed, where, "place.")
+    sentence, more = step_aloud(result)
     return StepView(
         id=step.id,
         kind=step.kind,
@@ -226,13 +240,58 @@ def _step_view(part: str, result: StepResult, implicit: bool) -> StepView:
         enabled=step.enabled,
         implicit=implicit,
         fit=step.fields.get("fit", "") if step.kind == "fit" else "",
-        sentence=step_sentence(result),
+        sentence=sentence,
+        more=more,
         fields=fields,
+        outlines=outlines,
+        adds_outlines=bool(kind and kind.has_stations),
+        held=_held_views(path, result),
         says=result.says,
         warns=list(result.warns),
         drawing=drawing_view(result),
         error=error_view(result.error),
     )
+
+
+def _outline_views(path: str, spec: OutlineSpec, words: str) -> list[OutlineView]:
+    """An outline that may become another kind, and what is joined with it."""
+    found = [OutlineView(path=path, kind=spec.kind, words=words)]
+    for index, further in enumerate(spec.more):
+        joined = f"{words}, joined {index + 1}"
+        found += _outline_views(f"{path}.more.{index}.outline", further.outline, joined)
+    return found
+
+
+_PLAIN_NUMBER = re.compile(r"\s*-?\d+(\.\d+)?\s*(mm|cm|in|\")?\s*")
+
+
+def _held_views(path: str, result: StepResult) -> list[HeldView]:
+    """The distances across the face of a step's place, to be drawn on the solid."""
+    at = result.placed
+    if at is None or result.step.place is None or not result.step.place.on:
+        return []
+    views = []
+    for held in at.held:
+        text = getattr(result.step.place, held.field)
+        across = at.face.x_axis if held.field == "x" else at.face.y_axis
+        apart = tuple(q - p for p, q in zip(held.start, held.end, strict=True))
+        size = math.sqrt(sum(d * d for d in apart))
+        way = across
+        if size > 1e-9:
+            sign = 1.0 if held.value_mm >= 0 else -1.0
+            way = (sign * apart[0] / size, sign * apart[1] / size, sign * apart[2] / size)
+        views.append(
+            HeldView(
+                path=f"{path}.place.{held.field}",
+                start=held.start,
+                end=held.end,
+                way=way,
+                value=held.value_mm,
+                text=text,
+                plain=text == "" or _PLAIN_NUMBER.fullmatch(text) is not None,
+            )
+        )
+    return views
 
 
 def _part_view(
@@ -241,7 +300,14 @@ def _part_view(
     part = result.part
     own = [finding for finding in findings if finding.part == part.name]
     typed_ids = {step.id for step in part.steps}
-    steps = [_step_view(part.name, step, step.step.id not in typed_ids) for step in result.steps]
+    others = {name: one.state for name, one in solution.parts.items() if name != part.name}
+    steps = []
+    before = PartState(part.name)
+    for number, step in enumerate(result.steps):
+        so_far = [done.step for done in result.steps[:number]]
+        around = Surroundings(solution.project, part.name, before, so_far, others)
+        steps.append(_step_view(step, step.step.id not in typed_ids, around))
+        before = step.state
     mass = None
     if measured:
         stuff = solution.project.process.stuff(result.part.material)

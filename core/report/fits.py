@@ -7,11 +7,9 @@ import re
 from core.fits import FITS
 from core.fits.registry import Motion
 from core.outlines import phrases
-from core.process import Process
 from core.project.cache import MEASURED, content_key
-from core.project.fields import PLACE_FIELDS
-from core.project.results import FitResult
-from core.project.schema import Place
+from core.project.options import Surroundings
+from core.project.results import FitResult, PartResult, Solution
 from core.proof.finding import Finding, worst
 from core.proof.section import cut_by_plane, gap_along, loops, window
 from core.report.judging import wall_severity
@@ -23,6 +21,7 @@ from core.report.models import (
     LeftView,
     MeasuredPair,
     MotionView,
+    OptionView,
     RunView,
     SectionDimension,
     SectionLabel,
@@ -33,14 +32,16 @@ from core.report.models import (
     WorkingView,
 )
 from core.report.sentences import (
-    PLACE_ON,
     error_view,
     field_view,
     field_views,
+    fit_aloud,
     fit_places,
-    fit_sentence,
+    on_face,
+    place_field_views,
 )
-from core.steps import Field, PartState
+from core.steps import PartState
+from core.steps.field import Field
 
 RUN = re.compile(r"(up|down|left|right)\s+(\S.*)")
 GAP_FIELD = Field("gap", "length", "gap a side", "", hint="empty: as the feel proposes")
@@ -50,12 +51,12 @@ def fit_view(
     fit: FitResult,
     measured: MeasuredFit | None,
     findings: list[Finding],
-    a: PartState,
-    b: PartState,
-    process: Process,
+    solution: Solution,
 ) -> FitView:
     """Everything the fit desk and the fit rail show of one fit."""
     spec, meeting = fit.fit, fit.meeting
+    process = solution.project.process
+    a, b = (solution.parts[part].state for part in spec.parts)
     kind = FITS.get(spec.kind)
     path = f"fits.{spec.name}"
     roles = kind.roles if kind else ("a", "b")
@@ -63,7 +64,13 @@ def fit_view(
     givers = {"inner": inner, "outer": "b" if inner == "a" else "a"}
     giver = givers.get(spec.gives_way)
     told = "half each" if giver is None else spec.parts[0 if giver == "a" else 1]
-    fields = _fields(path, fit)
+    around = {part: _around(fit, solution.parts[part], solution) for part in spec.parts}
+    fields = _fields(path, fit, around)
+    sentence, more = fit_aloud(fit)
+    place_words, place_more = fit_places(fit, around[spec.parts[0]])
+    called = {part: around[part].part_words(part) for part in spec.parts}
+    outer = "b" if inner == "a" else "a"
+    by_role = dict(zip("ab", spec.parts, strict=True))
     pairs = []
     if meeting and measured:
         for pair, gap in zip(meeting.pairs, measured.gaps, strict=True):
@@ -106,7 +113,9 @@ def fit_view(
         gives_way=spec.gives_way,
         giver=told,
         gap_text=spec.gap,
-        gap_field=field_view(f"{path}.gap", GAP_FIELD, spec.gap or None, fit.typed.get("gap")),
+        gap_field=field_view(
+            f"{path}.gap", GAP_FIELD, spec.gap or None, fit.typed.get("gap"), around[spec.parts[0]]
+        ),
         gap_mm=fit.gap_mm,
         across_mm=None if fit.gap_mm is None else 2 * fit.gap_mm,
         proposed_mm=fit.proposed_mm,
@@ -127,14 +136,22 @@ def fit_view(
             )
             for line in (meeting.working if meeting else ())
         ],
-        sentence=fit_sentence(fit),
+        sentence=sentence,
+        more=more,
         fields=fields,
         pairs=pairs,
         overlap_mm3=measured.overlap_mm3 if measured else None,
         left=left,
         section=_section(fit, a, b) if meeting and a.body and b.body else None,
         pose=[float(v) for v in meeting.pose.matrix.ravel()] if meeting else [],
-        place_words=fit_places(fit),
+        place_words=place_words,
+        place_more=place_more,
+        kinds=[OptionView(value=one.kind, words=one.title) for one in FITS.values()],
+        givers=[
+            OptionView(value="outer", words=f"the outer part, {called[by_role[outer]]},"),
+            OptionView(value="inner", words=f"the inner part, {called[by_role[inner]]},"),
+            OptionView(value="half each", words="each, by half,"),
+        ],
         track=_track(fit, fields),
         motion=motion_view(meeting.motion) if meeting and meeting.motion else None,
         stack=[
@@ -153,21 +170,34 @@ def fit_view(
     )
 
 
-def _fields(path: str, fit: FitResult) -> list[FieldView]:
+def _around(fit: FitResult, part: PartResult, solution: Solution) -> Surroundings:
+    """What a fit can refer to on one of its parts: what was there before its share."""
+    state, so_far = PartState(part.part.name), []
+    for done in part.steps:
+        if done.step.fields.get("fit") == fit.fit.name:
+            break
+        state = done.state
+        so_far.append(done.step)
+    return Surroundings(solution.project, part.part.name, state, so_far)
+
+
+def _fields(path: str, fit: FitResult, around: dict[str, Surroundings]) -> list[FieldView]:
     """What can be set of a fit: its own fields, and where it stands on either part."""
     spec = fit.fit
     kind = FITS.get(spec.kind)
     if kind is None:
         return []
-    views = field_views(f"{path}.fields", kind.fields, spec.fields, fit.typed)
-    for which, stands in (("place_a", kind.on_a), ("place_b", kind.on_b)):
-        if not stands:
-            continue
-        place: Place | None = getattr(spec, which)
-        texts = place.model_dump() if place else {}
-        on = texts.get("on")
-        views.append(field_view(f"{path}.{which}.on", PLACE_ON, on, None, f"{which}."))
-        views += field_views(f"{path}.{which}", PLACE_FIELDS, texts, fit.typed, f"{which}.")
+    first = around[spec.parts[0]]
+    views = field_views(f"{path}.fields", kind.fields, spec.fields, fit.typed, first)
+    for which, stands, part in (
+        ("place_a", kind.on_a, spec.parts[0]),
+        ("place_b", kind.on_b, spec.parts[1]),
+    ):
+        if stands:
+            place = getattr(spec, which)
+            where = on_face(around[part], place)
+            at = f"{path}.{which}"
+            views += place_field_views(at, place, fit.typed, where, f"{which}.", "its own origin")
     return views
 
 

@@ -6,6 +6,8 @@ from typing import Literal
 
 from pydantic import BaseModel, ConfigDict
 
+from core.steps.field import FieldKind
+
 Severity = Literal["good", "note", "warning", "stop"]
 Vec2 = tuple[float, float]
 Vec3 = tuple[float, float, float]
@@ -24,19 +26,27 @@ class ErrorView(View):
     remedy: str | None = None
 
 
+class OptionView(View):
+    """One thing a field may be set to: what is kept, and what is read."""
+
+    value: str
+    words: str
+
+
 class FieldView(View):
     """One thing to edit: as typed, and what it comes to."""
 
     path: str
     name: str
     label: str
-    kind: Literal["length", "angle", "number", "count", "choice", "name", "moves", "drawing"]
+    kind: FieldKind
     text: str
     typed: bool
+    default: str = ""
     value: float | None = None
     shown: str = ""
     formula: str = ""
-    choices: list[str] = []
+    options: list[OptionView] = []
     hint: str = ""
     error: ErrorView | None = None
 
@@ -65,6 +75,29 @@ class DrawingView(View):
     from_deg: float = 0.0
 
 
+class OutlineView(View):
+    """An outline of a step that may become another kind: its path inside the step."""
+
+    path: str
+    kind: str
+    words: str
+
+
+class HeldView(View):
+    """A distance across a face as drawn on the solid, in the part's own millimetres.
+
+    ``plain`` where it is a plain number that can be dragged; an expression is not overwritten.
+    """
+
+    path: str
+    start: Vec3
+    end: Vec3
+    way: Vec3
+    value: float
+    text: str
+    plain: bool
+
+
 class StepView(View):
     id: str
     kind: str
@@ -75,7 +108,11 @@ class StepView(View):
     implicit: bool
     fit: str
     sentence: list[Piece]
+    more: list[list[Piece]]
     fields: list[FieldView]
+    outlines: list[OutlineView]
+    adds_outlines: bool
+    held: list[HeldView]
     says: str
     warns: list[str]
     drawing: DrawingView | None
@@ -350,7 +387,11 @@ class FitView(View):
     left: list[LeftView]
     section: SectionPicture | None
     pose: list[float]
+    more: list[list[Piece]]
     place_words: list[Piece]
+    place_more: list[list[Piece]]
+    kinds: list[OptionView]
+    givers: list[OptionView]
     motion: MotionView | None
     track: TrackView | None
     stack: list[StackedView]

@@ -1,18 +1,27 @@
-"""Steps and fits read aloud: plain text and the pieces that can be edited in place."""
+"""Steps and fits read aloud: plain text and the pieces that can be edited in place.
+
+What is set stands in the sentence; what is left alone is told apart, clause by clause, to be set.
+"""
 
 from __future__ import annotations
 
 import re
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
 
 from core.errors import CoreError
 from core.fits import FITS
-from core.project.fields import MORE_FIELDS
+from core.measures.display import length_text
+from core.project.fields import MORE_FIELDS, STATION_FIELDS, typed_texts
+from core.project.options import Surroundings, feature_owner, options_of, told_from_middle
+from core.project.placing import PLACE_FIELDS, place_texts
 from core.project.resolve import Typed
 from core.project.results import FitResult, StepResult
-from core.project.schema import OutlineSpec
-from core.report.models import ErrorView, FieldView, Piece
+from core.project.schema import OutlineSpec, Place
+from core.report.models import ErrorView, FieldView, OptionView, Piece
+from core.solids import Frame
 from core.steps import OUTLINES, STEPS, Field
+from core.steps.field import filled, told_with
 
 _PIECE = re.compile(r"{([\w.]+)}")
 
@@ -38,23 +47,45 @@ def pieces(sentence: str) -> list[Piece]:
 
 
 def field_view(
-    path: str, spec: Field, text: str | None, typed: Typed | None, prefix: str = ""
+    path: str,
+    spec: Field,
+    text: str | None,
+    typed: Typed | None,
+    around: Surroundings,
+    prefix: str = "",
+    default: str | None = None,
+    empty: str = "",
 ) -> FieldView:
-    """A field as typed, with what it comes to."""
+    """A field as typed, with what it comes to and what it may be set to."""
+    default = default_text(spec.default if default is None else default, spec, around)
     return FieldView(
         path=path,
         name=prefix + spec.name,
         label=spec.label,
         kind=spec.kind,
-        text=spec.default if text is None else text,
+        text=default if text is None else text,
         typed=text is not None,
+        default=default,
         value=typed.value if typed else None,
         shown=typed.shown if typed else "",
         formula=typed.formula if typed else "",
-        choices=list(spec.choices),
+        options=[
+            OptionView(value=one.value, words=one.words) for one in options_of(spec, around, empty)
+        ],
         hint=spec.hint,
         error=error_view(typed.error) if typed else None,
     )
+
+
+_PLAIN_MM = re.compile(r"(\d+(?:\.\d+)?) mm")
+
+
+def default_text(default: str, spec: Field, around: Surroundings) -> str:
+    """A default as it reads in the project's unit."""
+    plain = _PLAIN_MM.fullmatch(default)
+    if spec.kind == "length" and plain and around.project.units == "in":
+        return length_text(float(plain[1]), "in")
+    return default
 
 
 def field_views(
@@ -62,123 +93,186 @@ def field_views(
     specs: Sequence[Field],
     values: Mapping[str, str],
     typed: Mapping[str, Typed],
+    around: Surroundings,
     prefix: str = "",
 ) -> list[FieldView]:
     """Every field of a step, outline, place or fit."""
+    words = filled(specs, values)
     return [
         field_view(
             f"{path}.{spec.name}",
             spec,
             values.get(spec.name),
             typed.get(prefix + spec.name),
+            around,
             prefix,
+            spec.default_in(words),
         )
         for spec in specs
     ]
 
 
-def outline_words(spec: OutlineSpec, prefix: str) -> str:
-    """An outline read aloud with all that is joined with it, ``{field}`` marks under a prefix."""
+@dataclass
+class _Aloud:
+    """A sentence as it is put together, and the clauses left out of it."""
+
+    said: str = ""
+    left: list[str] = field(default_factory=list)
+
+    def add(
+        self, sentence: str, specs: Sequence[Field], values: Mapping[str, str], prefix: str = ""
+    ) -> None:
+        """A sentence with the clauses of what is set, its fields marked under a prefix."""
+        said, left = told_with(sentence, specs, set(values), filled(specs, values))
+        self.said += _marked(said, prefix)
+        self.left += [_marked(clause, prefix) for clause in left]
+
+    def more(self) -> list[list[Piece]]:
+        return [pieces(clause.removeprefix(", ")) for clause in self.left]
+
+
+def _marked(text: str, prefix: str) -> str:
+    return _PIECE.sub(lambda match: "{" + prefix + match.group(1) + "}", text)
+
+
+def _outline_aloud(spec: OutlineSpec, prefix: str) -> _Aloud:
+    """An outline read aloud with all that is joined with it."""
     kind = OUTLINES.get(spec.kind)
+    told = _Aloud()
     if kind is None:
-        return f"an unknown outline '{spec.kind}'"
-    told = _PIECE.sub(lambda match: "{" + prefix + match.group(1) + "}", kind.sentence)
+        told.said = f"an unknown outline '{spec.kind}'"
+        return told
+    told.add(kind.sentence, kind.fields, spec.fields, prefix)
     for index, further in enumerate(spec.more):
         own = f"{prefix}more{index}."
-        told += f", {{{own}mode}} " + outline_words(further.outline, f"{own}outline.")
-        told += f" at {{{own}x}} right {{{own}y}} up"
-        told += f" turned {{{own}turn}}" if further.turn not in ("0", "") else ""
+        inner = _outline_aloud(further.outline, f"{own}outline.")
+        told.said += f", {{{own}mode}} " + inner.said
+        told.left += inner.left
+        rest = MORE_FIELDS[1:]
+        told.add("", rest, typed_texts(further), own)
     return told
 
 
 def outline_field_views(
-    path: str, spec: OutlineSpec, typed: Mapping[str, Typed], prefix: str
+    path: str, spec: OutlineSpec, typed: Mapping[str, Typed], around: Surroundings, prefix: str
 ) -> list[FieldView]:
     """Every field of an outline and of all that is joined with it."""
     kind = OUTLINES.get(spec.kind)
     if kind is None:
         return []
-    views = field_views(f"{path}.fields", kind.fields, spec.fields, typed, prefix)
+    views = field_views(f"{path}.fields", kind.fields, spec.fields, typed, around, prefix)
     for index, further in enumerate(spec.more):
         at, own = f"{path}.more.{index}", f"{prefix}more{index}."
-        texts = further.model_dump(include={"mode", "x", "y", "turn"})
-        views += field_views(at, MORE_FIELDS, texts, typed, own)
-        views += outline_field_views(f"{at}.outline", further.outline, typed, f"{own}outline.")
+        views += field_views(at, MORE_FIELDS, typed_texts(further), typed, around, own)
+        views += outline_field_views(
+            f"{at}.outline", further.outline, typed, around, f"{own}outline."
+        )
     return views
 
 
-def _stations(result: StepResult) -> str:
-    """The further outlines of a step, each with its height."""
-    told = ""
-    for index, station in enumerate(result.step.stations):
-        named = outline_words(station.outline, f"s{index}.outline.")
-        told += f", to {named}, {{s{index}.up}} up"
-        told += f", {{s{index}.x}} right" if station.x not in ("0", "") else ""
-        told += f", {{s{index}.y}} back" if station.y not in ("0", "") else ""
-        told += f", turned {{s{index}.turn}}" if station.turn not in ("0", "") else ""
-    return told
+def place_field_views(
+    path: str,
+    place: Place | None,
+    typed: Mapping[str, Typed],
+    around: Surroundings,
+    prefix: str,
+    empty: str = "",
+) -> list[FieldView]:
+    """Every field of a place: the face, the distances across it and what they are told from."""
+    texts = place_texts(place)
+    views = []
+    for spec in PLACE_FIELDS:
+        nothing = told_from_middle(spec.name) if spec.kind == "from" else empty
+        views.append(
+            field_view(
+                f"{path}.{spec.name}",
+                spec,
+                texts.get(spec.name),
+                typed.get(prefix + spec.name),
+                around,
+                prefix,
+                empty=nothing,
+            )
+        )
+    return views
 
 
-PLACE_ON = Field("on", "name", "on", "", hint="a face of an earlier step, as body.top")
+def on_face(around: Surroundings, place: Place | None) -> Surroundings:
+    """The surroundings with the face that a place is on."""
+    on = place.on if place else ""
+    if not on:
+        return replace(around, face=Frame(), owner="")
+    feature = feature_owner(around.state, on)
+    if feature is not None:
+        face = feature.places[on.rpartition(".")[2]]
+        return replace(around, face=face, owner=feature.step)
+    return around
 
 
-def step_sentence(result: StepResult) -> list[Piece]:
-    """A step read aloud."""
-    kind = STEPS.get(result.step.kind)
+def step_aloud(result: StepResult) -> tuple[list[Piece], list[list[Piece]]]:
+    """A step read aloud, and the clauses of what is left alone."""
+    step = result.step
+    kind = STEPS.get(step.kind)
     if kind is None:
-        return [Piece(text=f"A step of an unknown kind, '{result.step.kind}'")]
-    words = {spec.name: spec.default for spec in kind.fields} | dict(result.step.fields)
-    sentence = kind.sentence(words)
-    if kind.has_outline and result.step.outline:
-        told = outline_words(result.step.outline, "outline.")
-        sentence = sentence.replace("{outline}", told)
-    sentence = sentence.replace("{stations}", _stations(result))
-    place = result.step.place
-    if kind.has_place and place and place.on:
-        sentence += ", on {place.on}"
-        moved = [
-            f"{{place.{name}}} {words}"
-            for name, words in (("x", "right"), ("y", "up"), ("out", "out"))
-            if getattr(place, name) not in ("0", "")
-        ]
-        if moved:
-            sentence += ", " + ", ".join(moved)
-        if place.turn not in ("0", ""):
-            sentence += ", turned {place.turn}"
-    if words.get("body"):
-        sentence += " of {body}"
-    return pieces(sentence)
+        return [Piece(text=f"A step of an unknown kind, '{step.kind}'")], []
+    told = _Aloud()
+    told.add(kind.sentence(filled(kind.fields, step.fields)), kind.fields, step.fields)
+    if kind.has_outline and step.outline:
+        outline = _outline_aloud(step.outline, "outline.")
+        told.said = told.said.replace("{outline}", outline.said)
+        told.left = outline.left + told.left
+    if kind.has_stations:
+        stations = _Aloud()
+        for index, station in enumerate(step.stations):
+            inner = _outline_aloud(station.outline, f"s{index}.outline.")
+            stations.said += ", to " + inner.said
+            stations.left += inner.left
+            stations.add(", {up} up", STATION_FIELDS, typed_texts(station), f"s{index}.")
+        told.said = told.said.replace("{stations}", stations.said)
+        told.left += stations.left
+    if kind.has_place:
+        # the face is always told; on the bed, nothing across it need be
+        told.add(", on {on}", PLACE_FIELDS, place_texts(step.place), "place.")
+    return pieces(told.said), told.more()
 
 
-def fit_sentence(result: FitResult) -> list[Piece]:
-    """A fit read aloud."""
+def plain_sentence(sentence: Sequence[Piece], fields: Sequence[FieldView]) -> str:
+    """A sentence as plain text."""
+    by_name = {one.name: one for one in fields}
+
+    def said(piece: Piece) -> str:
+        view = by_name.get(piece.field)
+        if not piece.field or view is None:
+            return piece.text
+        return next((o.words for o in view.options if o.value == view.text), view.text)
+
+    return "".join(said(piece) for piece in sentence)
+
+
+def fit_aloud(result: FitResult) -> tuple[list[Piece], list[list[Piece]]]:
+    """A fit read aloud, and the clauses of what is left alone."""
     kind = FITS.get(result.fit.kind)
     if kind is None:
-        return [Piece(text=f"A fit of an unknown kind, '{result.fit.kind}'")]
-    words = {spec.name: spec.default for spec in kind.fields} | dict(result.fit.fields)
-    return pieces(kind.sentence(words))
+        return [Piece(text=f"A fit of an unknown kind, '{result.fit.kind}'")], []
+    told = _Aloud()
+    fields = result.fit.fields
+    told.add(kind.sentence(filled(kind.fields, fields)), kind.fields, fields)
+    return pieces(told.said), told.more()
 
 
-def fit_places(result: FitResult) -> list[Piece]:
-    """Where a fit stands on its parts, read aloud."""
+def fit_places(result: FitResult, around: Surroundings) -> tuple[list[Piece], list[list[Piece]]]:
+    """Where a fit stands on its parts, read aloud, and what is left alone."""
     kind = FITS.get(result.fit.kind)
+    told = _Aloud()
     if kind is None:
-        return []
-    told = []
+        return [], []
     for which, stands, part in (
         ("place_a", kind.on_a, result.fit.parts[0]),
         ("place_b", kind.on_b, result.fit.parts[1]),
     ):
         if not stands:
             continue
-        place = getattr(result.fit, which)
-        words = f"on {{{which}.on}} of {part.replace('_', ' ')}"
-        if place is None and which == "place_b":
-            words = f"{part.replace('_', ' ')} stands at {{{which}.on}}"
-        for name, said in (("x", "right"), ("y", "up"), ("out", "out")):
-            if place is not None and place.on:
-                words += f", {{{which}.{name}}} {said}"
-        if place is not None and place.turn not in ("0", ""):
-            words += f", turned {{{which}.turn}}"
-        told.append(words)
-    return pieces("; ".join(told))
+        joined = "; " if told.said else ""
+        sentence = f"{joined}on {{on}} of {around.part_words(part)}"
+        told.add(sentence, PLACE_FIELDS, place_texts(getattr(result.fit, which)), f"{which}.")
+    return pieces(told.said), told.more()

@@ -1,7 +1,8 @@
 """The lines of a build sheet. Each module is one kind of step and registers itself.
 
 Map
-    registry    Field, StepKind, register: what a step is; the solver knows no kind by name
+    field       what can be set of a step, and how it is read aloud
+    registry    StepKind, register: what a step is; the solver knows no kind by name
     state       PartState, Feature: what earlier steps leave for later ones to follow
     blind       words on blind cuts that come out behind
     outline_kinds   the outlines a step can ask for, and their fields
@@ -38,8 +39,9 @@ from core.steps import (
     traced,
     wrap,
 )
+from core.steps.field import Field
 from core.steps.outline_kinds import OUTLINES, OutlineKind
-from core.steps.registry import STEPS, Field, StationInput, StepInput, StepKind
+from core.steps.registry import STEPS, StationInput, StepInput, StepKind
 from core.steps.state import Feature, PartState
 
 __all__ = [

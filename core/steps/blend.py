@@ -7,7 +7,8 @@ from collections.abc import Mapping
 from core.errors import BuildError
 from core.measures.units import length
 from core.solids.blend import blended
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 
@@ -17,11 +18,11 @@ class Blend(StepKind):
 
     kind = "blend"
     title = "Blend: round edges of any shape (slower)"
-    also = ("fillet", "rolling ball", "inside edges", "cove", "soften")
+    also = ("blend", "rolling ball", "inside edges", "cove")
     fields = (
-        Field("radius", "length", "radius", "2 mm"),
+        Field("radius", "length", "radius", "2 mm", above=0),
         Field("where", "choice", "edges", "inside", ("inside", "outside")),
-        Field("of", "name", "of step", "", hint="empty: every edge"),
+        Field("of", "step", "of step", "", hint="empty: every edge"),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
@@ -29,8 +30,6 @@ class Blend(StepKind):
 
     def build(self, given: StepInput) -> PartState:
         radius = given.numbers["radius"]
-        if radius <= 0:
-            raise BuildError(f"the radius is {radius:g} mm", remedy="a radius above nought")
         body, along = blended(
             given.state.solid(),
             radius,

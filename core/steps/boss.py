@@ -13,7 +13,8 @@ from core.outlines.curves import Arc, Line, Segment
 from core.outlines.loop import Loop
 from core.solids import Prism, prism_body, turned_body
 from core.steps.extrude import CLEAR_MM, applied
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2  # how deep a boss is rooted in its face, so that both are one solid
@@ -25,31 +26,28 @@ class Boss(StepKind):
 
     kind = "boss"
     title = "Boss: a round stud with a filleted foot"
-    also = ("stud", "post", "peg", "pin", "standoff", "pillar")
+    also = ("stud", "post", "peg", "pin", "dowel", "standoff", "pillar")
+    at_face = "boss"
     has_place = True
     fields = (
-        Field("diameter", "length", "diameter", "8 mm"),
-        Field("height", "length", "height", "10 mm"),
-        Field("foot", "length", "foot fillet", "1 mm"),
-        Field("bore", "length", "bore", "0"),
+        Field("diameter", "length", "diameter", "8 mm", above=0, spans="across"),
+        Field("height", "length", "height", "10 mm", above=0),
+        Field("foot", "length", "foot fillet", "1 mm", least=0),
+        Field("bore", "length", "bore", "0", clause=", bored {bore}", least=0),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        bore = "" if words["bore"] in ("0", "") else ", bored {bore}"
-        return "Boss {diameter} across, {height} high, foot rounded {foot}" + bore
+        return "Boss {diameter} across, {height} high, foot rounded {foot}"
 
     def build(self, given: StepInput) -> PartState:
         diameter, height = given.numbers["diameter"], given.numbers["height"]
         foot, bore = given.numbers["foot"], given.numbers["bore"]
-        for name, value in (("diameter", diameter), ("height", height)):
-            if value <= 0:
-                raise BuildError(f"the {name} is {value:g} mm", remedy=f"a {name} above nought")
-        if foot < 0 or foot > height:
+        if foot > height:
             raise BuildError(
                 f"a {foot:g} mm foot does not fit a boss {height:g} mm high",
                 remedy=f"nought to {height:g} mm",
             )
-        if bore < 0 or bore >= diameter:
+        if bore >= diameter:
             raise BuildError(
                 f"a bore of {bore:g} mm leaves nothing of a boss of {diameter:g} mm",
                 remedy=f"less than {diameter:g} mm",
@@ -62,7 +60,7 @@ class Boss(StepKind):
             "diameter": length(diameter),
             "height": length(height),
         }
-        feature = Feature(given.step, {"top": top}, quantities, tool=tool)
+        feature = Feature(given.step, {"top": top}, quantities, tool=tool, axis=given.frame)
         return given.state.made(body, feature)
 
 
@@ -89,19 +87,17 @@ class Ledge(StepKind):
     title = "Ledge: a step inside a rim"
     also = ("rebate", "step", "shelf", "tray", "recess")
     fields = (
-        Field("inwards", "length", "width", "1 mm"),
-        Field("down", "length", "depth", "3 mm"),
+        Field("inwards", "length", "width", "1 mm", above=0),
+        Field("down", "length", "depth", "3 mm", above=0),
+        Field("rim", "step", "rim", "", among="rim", clause=", in the rim of {rim}"),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return "Ledge inside the rim, {inwards} wide, {down} down"
 
     def build(self, given: StepInput) -> PartState:
-        _, mouth = given.state.mouth()
+        _, mouth = given.state.mouth(given.words["rim"])
         wide, down = given.numbers["inwards"], given.numbers["down"]
-        for name, value in (("width", wide), ("depth", down)):
-            if value <= 0:
-                raise BuildError(f"the {name} is {value:g} mm", remedy=f"a {name} above nought")
         if wide >= mouth.wall:
             raise BuildError(
                 f"a ledge {wide:g} mm wide leaves no wall: it is {mouth.wall:.4g} mm thick there",

@@ -14,7 +14,8 @@ from core.solids import Frame
 from core.solids.lofted import matched
 from core.solids.skin import skin
 from core.steps.extrude import MODES, applied
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 PIECES = 36
@@ -27,32 +28,31 @@ class Bridge(StepKind):
 
     kind = "bridge"
     title = "Bridge between two faces"
-    also = ("limb", "blend", "transition", "shackle", "tangent loft", "handle")
+    also = ("limb", "connect two faces", "transition", "shackle", "twist", "handle")
+    outline_first = "circle"
     has_outline = True
     has_stations = True
     has_place = True
     fields = (
-        Field("to", "name", "to", "", hint="a face of an earlier step, as foot.top"),
-        Field("to_x", "length", "right on it", "0"),
-        Field("to_y", "length", "up on it", "0"),
-        Field("to_turn", "angle", "turned on it", "0 deg"),
-        Field("pull", "number", "how far it leaves straight", "1"),
-        Field("mode", "choice", "as", "add", MODES),
+        Field("to", "face", "to", ""),
+        Field("to_x", "length", "right on that face", "0", clause=", at {to_x} right on that face"),
+        Field("to_y", "length", "up on that face", "0", clause=", {to_y} up on it"),
+        Field(
+            "to_turn", "angle", "turned on that face", "0 deg", clause=", turned {to_turn} on it"
+        ),
+        Field("pull", "number", "pull", "1", above=0, hint="how far it leaves straight"),
+        Field(
+            "mode",
+            "choice",
+            "way of acting",
+            "add",
+            MODES,
+            told=("Bridge from", "Cut a bridge from", "Keep only a bridge from"),
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        start = {
-            "add": "Bridge from",
-            "cut": "Cut a bridge from",
-            "common": "Keep only a bridge from",
-        }
-        turned = "" if words["to_turn"] in ("0", "0 deg") else ", turned {to_turn}"
-        return (
-            start[words["mode"]]
-            + " {outline} to the face {to}{stations} at {to_x} right {to_y} up"
-            + turned
-            + ", pull {pull}"
-        )
+        return "{mode} {outline} to the face {to}{stations}"
 
     def build(self, given: StepInput) -> PartState:
         if not given.words["to"]:
@@ -60,8 +60,6 @@ class Bridge(StepKind):
         target = given.state.place(given.words["to"])[1]
         n = given.numbers
         target = target.shifted(n["to_x"], n["to_y"]).turned(n["to_turn"])
-        if n["pull"] <= 0:
-            raise BuildError(f"a pull of {n['pull']:g}", remedy="above nought; 1 is usual")
         last = given.stations[-1].outline if given.stations else given.profile()
         mode = given.words["mode"]
         (first, second), _ = matched(

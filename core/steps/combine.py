@@ -6,7 +6,8 @@ from collections.abc import Mapping
 
 from core.errors import BuildError
 from core.steps.extrude import MODES, applied
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 
@@ -16,19 +17,25 @@ class Combine(StepKind):
 
     kind = "combine"
     title = "Combine with another part"
-    also = ("boolean", "union", "subtract", "difference", "intersect", "join")
+    also = ("join", "union", "unite", "merge", "subtract", "intersect", "combine")
     has_place = True
     fields = (
-        Field("part", "name", "part", ""),
-        Field("mode", "choice", "as", "add", MODES),
+        Field(
+            "mode",
+            "choice",
+            "way of acting",
+            "add",
+            MODES,
+            told=("Add", "Cut away", "Keep only what is shared with"),
+        ),
+        Field("part", "part", "part", ""),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        start = {"add": "Add the part {part}", "cut": "Cut away the part {part}"}
-        return start.get(words["mode"], "Keep only what is shared with the part {part}")
+        return "{mode} the part {part}"
 
     def part_reference(self, words: Mapping[str, str]) -> str | None:
-        return words["part"] or None
+        return words.get("part") or None
 
     def build(self, given: StepInput) -> PartState:
         name = given.words["part"]

@@ -5,15 +5,21 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import replace
 
+import numpy as np
+from numpy.typing import NDArray
+
 from core.errors import BuildError
 from core.measures.units import Quantity, length
-from core.solids import Body, Prism, prism_body
+from core.outlines.curves import Arc
+from core.solids import Body, Frame, Prism, prism_body
 from core.steps.blind import floor_warning
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import Start, StepInput, StepKind, register
 from core.steps.state import Feature, PartState, Recess
 
 MODES = ("add", "cut", "common")
-DIRECTIONS = ("up", "down", "both ways", "up and down", "up to a face")
+DIRECTIONS = ("up", "down", "both ways", "up and down", "right through", "up to a face")
+SKIN_MM = 1e-3  # how far a cutter goes past its far end, so no skin is left there
 CLEAR_MM = 0.5  # how far a cutter stands proud of the face it starts from, so no skin is left
 
 
@@ -45,84 +51,186 @@ class Extrude(StepKind):
     """Raise an outline straight up, down or both ways from its place."""
 
     kind = "extrude"
-    title = "Extrude an outline"
-    also = ("raise", "pad", "boss", "pocket", "cut", "block", "plate", "prism")
+    title = "Raise or cut an outline"
+    also = ("extrude", "raise", "pull up", "add", "block", "plate", "prism")
+    starts = (
+        Start(
+            "Raise {outline}",
+            ("extrude", "raise", "pull up", "add", "block", "plate", "prism", "box shape"),
+            at_face="raise on it",
+            name="body",
+        ),
+        Start(
+            "Cut {outline} out",
+            ("cut", "cut out", "remove", "subtract", "pocket", "recess"),
+            {"mode": "cut", "direction": "down"},
+            at_face="cut into it",
+            name="cut",
+        ),
+        Start(
+            "Cut {outline} right through",
+            ("cut through", "through all", "window", "opening"),
+            {"mode": "cut", "direction": "right through"},
+            at_face="cut right through",
+            name="opening",
+        ),
+        Start(
+            "Keep only what lies in {outline}",
+            ("common", "intersect", "keep"),
+            {"mode": "common", "direction": "right through"},
+            name="kept",
+        ),
+    )
     has_outline = True
     has_place = True
     fields = (
-        Field("height", "length", "height", "10 mm"),
-        Field("direction", "choice", "direction", "up", DIRECTIONS),
-        Field("mode", "choice", "as", "add", MODES),
-        Field("below", "length", "downwards", "5 mm"),
-        Field("face", "name", "up to", "", hint="a face of an earlier step, as lid.top"),
-        Field("draft", "angle", "draft, walls leaning in going up", "0 deg"),
+        Field(
+            "mode",
+            "choice",
+            "way of acting",
+            "add",
+            MODES,
+            told=("Raise", "Cut", "Keep only what lies in"),
+        ),
+        Field(
+            "direction",
+            "choice",
+            "direction",
+            "up",
+            DIRECTIONS,
+            told=("up", "down", "both ways", "up and down", "right through", "up to the"),
+            default_if=(("mode", "cut", "down"),),
+        ),
+        Field(
+            "height",
+            "length",
+            "height",
+            "10 mm",
+            above=0,
+            spans="into",
+            goes_in_when=(("mode", ("cut",)),),
+            when=(("direction", ("up", "down", "both ways", "up and down")),),
+        ),
+        Field("below", "length", "depth", "5 mm", above=0, when=(("direction", ("up and down",)),)),
+        Field("face", "face", "up to", "", when=(("direction", ("up to a face",)),)),
+        Field(
+            "draft",
+            "angle",
+            "draft",
+            "0 deg",
+            above=-80,
+            most=80,
+            clause=", walls leaning in {draft} going up",
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
         reach = {
-            "up and down": "by {height} and {below}",
-            "up to a face": "{face}",
-        }.get(words["direction"], "{height}")
-        draft = "" if words["draft"] in ("0", "0 deg") else ", walls leaning in {draft}"
-        start = {"add": "Extrude", "cut": "Cut", "common": "Keep only what lies in"}
-        return start[words["mode"]] + " {outline}, {direction} " + reach + draft
+            "up and down": " by {height} and {below}",
+            "up to a face": " {face}",
+            "right through": "",
+        }.get(words["direction"], " {height}")
+        return "{mode} {outline}, {direction}" + reach
 
     def build(self, given: StepInput) -> PartState:
-        height, direction = given.numbers["height"], given.words["direction"]
-        mode = given.words["mode"]
-        if direction == "up to a face":
-            height = _up_to(given)
-        if height <= 0:
-            raise BuildError(f"the height is {height:g} mm", remedy="a height above nought")
-        below = given.numbers["below"]
-        if direction == "up and down" and below <= 0:
-            raise BuildError(f"downwards it is {below:g} mm", remedy="a depth above nought")
-        low, high = {
-            "up": (0.0, height),
-            "down": (-height, 0.0),
-            "both ways": (-height / 2, height / 2),
-            "up and down": (-below, height),
-            "up to a face": (0.0, height),
-        }[direction]
-        draft = given.numbers["draft"]
-        if abs(draft) >= 80:
-            raise BuildError(f"a draft of {draft:g}°", remedy="between -80° and 80°")
+        mode, draft = given.words["mode"], given.numbers["draft"]
+        low, high = _reach(given)
         prism = Prism(given.frame, given.profile(), low, high, draft_deg=draft)
-        tool_prism = prism
-        if mode == "cut" and direction == "down":
-            tool_prism = replace(prism, high=high + CLEAR_MM)
+        tool_prism = _past_its_ends(prism, given) if mode == "cut" else prism
         tool = prism_body(tool_prism, given.step, "outside" if mode == "cut" else "inside")
         body = applied(mode, given.state, tool)
         feature = prism_feature(given.step, prism, follow=mode == "add")
-        recess = Recess(given.frame, prism.outline, height) if tool_prism is not prism else None
+        # a cut that begins at its place and goes into the body has a mouth there
+        opens = mode == "cut" and low < -1e-9 and abs(high) < 1e-9
+        recess = Recess(given.frame, prism.outline_at(high), high - low) if opens else None
         return given.state.made(body, replace(feature, tool=tool, mode=mode, recess=recess))
 
     def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
         # A cut downwards that is shallower than the part was meant to have a floor.
         if given.words["mode"] != "cut" or given.words["direction"] != "down":
             return ()
-        low, high = given.state.solid().bounds[2], given.state.solid().bounds[5]
-        if given.numbers["height"] >= high - low - 1e-9:
+        low, _ = _along(given.frame, given.state.solid())
+        if given.numbers["height"] >= -low - 1e-9:
             return ()
         return floor_warning(given, after, "bottom", "pocket")
 
 
-def _up_to(given: StepInput) -> float:
-    """How far it is from the step's place to a named face, straight up.
+def _reach(given: StepInput) -> tuple[float, float]:
+    """From where to where the outline is raised along the z of its place, mm.
 
     Raises:
-        BuildError: the face is not level with the place, or lies behind it.
+        BuildError: it goes right through something it should add to, or has nowhere to go.
     """
-    _, face = given.state.place(given.words["face"])
+    direction, height = given.words["direction"], given.numbers["height"]
+    if direction == "right through":
+        if given.words["mode"] == "add":
+            raise BuildError("what is raised has to end somewhere", remedy="up by a height")
+        low, high = _along(given.frame, given.state.solid())
+        # from its place into the body; a place that lies inside goes both ways
+        return min(low, 0.0), (high if low >= -1e-9 or high > 1e-9 else 0.0)
+    if direction == "up to a face":
+        gap = distance_to(given, given.words["face"])
+        return (0.0, gap) if gap > 0 else (gap, 0.0)
+    return {
+        "up": (0.0, height),
+        "down": (-height, 0.0),
+        "both ways": (-height / 2, height / 2),
+        "up and down": (-given.numbers["below"], height),
+    }[direction]
+
+
+def _past_its_ends(prism: Prism, given: StepInput) -> Prism:
+    """A cutter that goes past its ends where they lie in a face, so that no skin is left there."""
+    heights, facing = _heights(prism.frame, given.state.solid())
+    through = given.words["direction"] == "right through"
+
+    def past(end: float, way: float) -> float:
+        if through or (way > 0 and abs(end) < 1e-9 and prism.low < -1e-9):
+            return CLEAR_MM
+        ends_in = (np.abs(heights - end) < SKIN_MM).all(axis=1) & (facing * way > 1 - 1e-9)
+        return SKIN_MM if ends_in.any() else 0.0
+
+    below, above = past(prism.low, -1.0), past(prism.high, 1.0)
+    outline = prism.outline_at(prism.low - below) if below else prism.outline
+    return replace(prism, outline=outline, low=prism.low - below, high=prism.high + above)
+
+
+def _heights(frame: Frame, body: Body) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """Heights of every triangle's corners along a frame's z (n, 3), mm, and how far it faces
+    that way (n,), from -1 to 1."""
+    mesh = body.solid.to_mesh64()
+    points = np.asarray(mesh.vert_properties)[:, :3]
+    corners = points[np.asarray(mesh.tri_verts, dtype=np.int64)]
+    normals = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    sizes = np.linalg.norm(normals, axis=1)
+    up = np.array(frame.z_axis)
+    return (corners - np.array(frame.origin)) @ up, (normals @ up) / np.maximum(sizes, 1e-300)
+
+
+def _along(frame: Frame, body: Body) -> tuple[float, float]:
+    """The lowest and the highest point of a body along a frame's z, from its origin, mm."""
+    heights, _ = _heights(frame, body)
+    return float(heights.min()), float(heights.max())
+
+
+def distance_to(given: StepInput, name: str) -> float:
+    """How far it is from the step's place to a named face, straight up; below nought down.
+
+    Raises:
+        BuildError: no face is named, it is not level with the place, or there is no way to it.
+    """
+    if not name:
+        raise BuildError("no face to end at is chosen", remedy="press one, or name it")
+    _, face = given.state.place(name)
     up = given.frame.z_axis
     level = abs(sum(p * q for p, q in zip(up, face.z_axis, strict=True)))
     if level < 1 - 1e-9:
         raise BuildError(
-            f"'{given.words['face']}' does not lie square to this step", remedy="a level face"
+            f"'{name}' does not lie square to this step", remedy="a face level with its place"
         )
     gap = sum(u * (q - p) for u, p, q in zip(up, given.frame.origin, face.origin, strict=True))
-    if gap <= 0:
-        raise BuildError(f"'{given.words['face']}' lies {-gap:.4g} mm behind the start")
+    if abs(gap) < 1e-9:
+        raise BuildError(f"'{name}' lies where this step begins", remedy="another face")
     return gap
 
 
@@ -139,4 +247,15 @@ def prism_feature(step: str, prism: Prism, follow: bool = True) -> Feature:
         "around": length(prism.outline.outer.length),
         "area": Quantity(prism.outline.area, length(0).dimension._replace(length=2)),
     }
-    return Feature(step, prism.faces(), quantities, prism if follow else None)
+    low_x, low_y, high_x, high_y = prism.outline.bounds
+    middle = prism.frame.point((low_x + high_x) / 2, (low_y + high_y) / 2, prism.low)
+    curved = frozenset(s.name for s in prism.outline.outer.segments if isinstance(s, Arc))
+    return Feature(
+        step,
+        prism.faces(),
+        quantities,
+        prism if follow else None,
+        axis=prism.frame,
+        curved=curved,
+        outline_middle=middle,
+    )

@@ -11,8 +11,9 @@ from core.errors import BuildError
 from core.outlines import Outline, flatten, rectangle, try_offset
 from core.solids import Frame
 from core.solids.prism import Prism
+from core.steps.field import Field
 from core.steps.patterns import MOST_COPIES, OF, Matrix, distinct, repeated, shift
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import PartState
 
 
@@ -22,11 +23,11 @@ class Fill(StepKind):
 
     kind = "fill"
     title = "Repeat all over a face"
-    also = ("fill pattern", "hole field", "perforate", "vent", "grille", "mesh")
+    also = ("perforate", "hole field", "vent", "grille", "strainer")
     has_place = True
     fields = (
         OF,
-        Field("spacing", "length", "spacing", "6 mm"),
+        Field("spacing", "length", "spacing", "6 mm", above=0),
         Field("margin", "length", "margin to the edge", "4 mm"),
         Field("angle", "angle", "rows at", "45 deg"),
         Field("layout", "choice", "layout", "square", ("square", "hexagonal")),
@@ -38,8 +39,6 @@ class Fill(StepKind):
     def places(self, given: StepInput) -> list[Matrix]:
         """Moves from the original to every place in the face, its own included."""
         spacing = given.numbers["spacing"]
-        if spacing <= 0:
-            raise BuildError(f"the spacing is {spacing:g} mm", remedy="a spacing above nought")
         outline = _face(given)
         inside = try_offset(outline, -given.numbers["margin"])
         if inside is None:

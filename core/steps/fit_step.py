@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from core.errors import BuildError
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import PartState
 
 
@@ -15,8 +16,8 @@ class FitStep(StepKind):
 
     kind = "fit"
     title = "Make this part's side of a fit"
-    also = ("mate", "lid", "joint")
-    fields = (Field("fit", "name", "fit", ""),)
+    offered = False
+    fields = (Field("fit", "fixed", "fit", ""),)
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return "Make this side of the fit {fit}"

@@ -8,7 +8,8 @@ from core.errors import BuildError
 from core.measures.units import length
 from core.outlines import rectangle
 from core.solids import Prism, prism_body
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 
@@ -18,12 +19,12 @@ class Flats(StepKind):
 
     kind = "flats"
     title = "Flats across a shaft"
-    also = ("wrench flats", "spanner", "D shaft", "square", "hexagon end")
+    also = ("flats", "wrench flats", "spanner", "square end", "hexagon end")
     has_place = True
     fields = (
-        Field("across", "length", "across the flats", "10 mm"),
-        Field("depth", "length", "length along the shaft", "8 mm"),
-        Field("pairs", "count", "pairs", "1"),
+        Field("across", "length", "across the flats", "10 mm", above=0),
+        Field("depth", "length", "length along the shaft", "8 mm", above=0),
+        Field("pairs", "count", "pairs", "1", least=1),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
@@ -32,8 +33,6 @@ class Flats(StepKind):
     def build(self, given: StepInput) -> PartState:
         across, depth = given.numbers["across"], given.numbers["depth"]
         pairs = round(given.numbers["pairs"])
-        if across <= 0 or depth <= 0 or pairs < 1:
-            raise BuildError("flats need a size across, a length and a count above nought")
         body = given.state.solid()
         x0, y0, z0, x1, y1, z1 = body.bounds
         reach = (x1 - x0) + (y1 - y0) + (z1 - z0)

@@ -13,8 +13,9 @@ from core.outlines import Outline, circle, rectangle, regular_polygon
 from core.outlines.loop import polygon_loop
 from core.solids import Body, Prism, prism_body, turned_body
 from core.steps.extrude import CLEAR_MM, applied
+from core.steps.field import Field
 from core.steps.hole import reach_through
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.registry import Start, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 USES = ("clearance", "tap drill", "heat-set insert")
@@ -28,32 +29,43 @@ class ScrewHole(StepKind):
 
     kind = "screw hole"
     title = "Hole for a screw, by its size"
-    also = ("clearance hole", "tap drill", "heat-set insert", "counterbore", "countersink", "bolt")
+    also = ("screw hole", "clearance hole", "counterbore", "countersink", "M4 hole")
+    starts = (
+        Start("Hole for a screw, by its size", also, at_face="hole for a screw"),
+        Start(
+            "Hole for a heat-set insert", ("heat-set insert", "insert"), {"use": "heat-set insert"}
+        ),
+        Start("Hole to be tapped, by its size", ("tap drill",), {"use": "tap drill"}),
+    )
     has_place = True
     fields = (
         Field("size", "choice", "screw", "M3", tuple(CLEARANCE)),
         Field("use", "choice", "used as", "clearance", USES),
         Field("grade", "choice", "clearance", "medium", CLASSES),
-        Field("head", "choice", "head", "none", HEADS),
-        Field("depth", "length", "depth, nought right through", "0"),
+        Field("head", "choice", "head", "none", HEADS, clause=", {head} for its head"),
+        Field(
+            "depth",
+            "length",
+            "depth",
+            "0",
+            clause=", {depth} deep (nought is right through)",
+            least=0,
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        grade = "{grade} " if words["use"] == "clearance" else ""
-        head = "" if words["head"] == "none" else ", {head} for its head"
-        deep = ", right through, depth {depth}" if words["depth"] in ("0", "") else ", {depth} deep"
-        return "Hole for an {size} screw, " + grade + "{use}" + head + deep
+        # a counterbore has its room by the same class
+        grade = "{grade} " if words["use"] == "clearance" or words["head"] == "counterbored" else ""
+        return "Hole for an {size} screw, " + grade + "{use}"
 
     def build(self, given: StepInput) -> PartState:
         hole, head, _ = _sizes(given)
         asked = given.numbers["depth"]
-        if asked < 0:
-            raise BuildError(f"the hole is {asked:g} mm deep", remedy="nought goes right through")
         depth = asked or reach_through(given.state.solid().bounds)
         tool = _bored(given, hole, head, depth)
         body = applied("cut", given.state, tool)
         quantities = {"diameter": length(hole)}
-        feature = Feature(given.step, {}, quantities, tool=tool, mode="cut")
+        feature = Feature(given.step, {}, quantities, tool=tool, mode="cut", axis=given.frame)
         return given.state.made(body, feature)
 
     def says(self, given: StepInput, after: PartState) -> str:
@@ -111,29 +123,34 @@ class NutTrap(StepKind):
 
     kind = "nut trap"
     title = "Trap for a hexagon nut"
-    also = ("nut pocket", "captive nut", "hex pocket")
+    also = ("nut pocket", "captive nut", "nut trap")
+    at_face = "trap for a nut"
     has_place = True
     fields = (
         Field("size", "choice", "nut", "M3", tuple(HEX_NUTS)),
-        Field("gap", "length", "gap a side", "0.15 mm"),
+        Field("gap", "length", "gap a side", "0.15 mm", least=0),
         Field("loaded", "choice", "pushed in from the", "end", LOADED),
-        Field("down", "length", "down to the nut, from the side", "4 mm"),
-        Field("run", "length", "length of the slot, from the side", "20 mm"),
-        Field("bridge", "length", "layer left over the screw hole", "0"),
+        Field("down", "length", "down to the nut", "4 mm", above=0, when=(("loaded", ("side",)),)),
+        Field(
+            "run", "length", "length of the slot", "20 mm", above=0, when=(("loaded", ("side",)),)
+        ),
+        Field(
+            "bridge",
+            "length",
+            "layer left over the screw hole",
+            "0",
+            least=0,
+            clause=", a layer of {bridge} left over the screw",
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
         if words["loaded"] == "end":
-            skin = (
-                "" if words["bridge"] in ("0", "") else ", a layer of {bridge} left over the screw"
-            )
-            return "Trap for an {size} nut, {gap} a side, pushed in from the {loaded}" + skin
+            return "Trap for an {size} nut, {gap} a side, pushed in from the {loaded}"
         return "Trap for an {size} nut, {gap} a side, pushed in from the {loaded}, {down} down, slot {run} long"
 
     def build(self, given: StepInput) -> PartState:
         nut, n = hardware.hex_nut(given.words["size"]), given.numbers
-        if n["gap"] < 0:
-            raise BuildError(f"the gap is {n['gap']:g} mm a side", remedy="nought or more")
         wide, tall = nut.across_flats + 2 * n["gap"], nut.height + 2 * n["gap"]
         names = {"top": "mouth", "bottom": "floor"}
         hexagon = regular_polygon(6, wide)
@@ -142,8 +159,6 @@ class NutTrap(StepKind):
                 Prism(given.frame, hexagon, -tall, CLEAR_MM), given.step, "outside", **names
             )
         else:
-            if n["run"] <= 0 or n["down"] <= 0:
-                raise BuildError("the slot needs a length and a depth above nought")
             high, low = -n["down"], -n["down"] - tall
             slot = rectangle(wide, n["run"]).moved(0.0, n["run"] / 2)
             turned = given.frame.turned(30)
@@ -161,7 +176,9 @@ class NutTrap(StepKind):
             -tall if given.words["loaded"] == "end" else -n["down"] - tall
         )
         quantities = {"across": length(wide), "depth": length(tall)}
-        feature = Feature(given.step, {"floor": floor_at}, quantities, tool=tool, mode="cut")
+        feature = Feature(
+            given.step, {"floor": floor_at}, quantities, tool=tool, mode="cut", axis=given.frame
+        )
         return given.state.made(body, feature)
 
     def says(self, given: StepInput, after: PartState) -> str:

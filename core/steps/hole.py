@@ -12,8 +12,9 @@ from core.outlines.curves import Arc, Line
 from core.outlines.loop import Loop, polygon_loop
 from core.solids import Body, Prism, prism_body, turned_body
 from core.steps.blind import floor_warning
-from core.steps.extrude import CLEAR_MM, applied
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.extrude import CLEAR_MM, SKIN_MM, applied, distance_to
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState, Recess
 
 FORMS = ("plain", "countersunk", "counterbored", "teardrop")
@@ -26,20 +27,60 @@ class Hole(StepKind):
     kind = "hole"
     title = "Hole"
     also = ("drill", "bore", "through hole", "blind hole", "countersink", "counterbore", "teardrop")
+    at_face = "hole"
     has_place = True
     open_lines = 2.0
     fields = (
         Field("form", "choice", "form", "plain", FORMS),
-        Field("diameter", "length", "diameter", "5 mm"),
-        Field("reach", "choice", "reach", "through", ("through", "to depth")),
-        Field("depth", "length", "depth", "10 mm"),
-        Field("head", "length", "head diameter", "2 * diameter"),
-        Field("head_depth", "length", "head depth", "diameter"),
-        Field("sink", "angle", "countersink angle", "90 deg"),
+        Field("diameter", "length", "diameter", "5 mm", above=0, spans="across"),
+        Field(
+            "reach",
+            "choice",
+            "reach",
+            "through",
+            ("through", "to depth", "up to a face"),
+            told=("right through", "to a depth of", "up to the"),
+        ),
+        Field(
+            "depth",
+            "length",
+            "depth",
+            "10 mm",
+            above=0,
+            spans="into",
+            when=(("reach", ("to depth",)),),
+        ),
+        Field("face", "face", "up to", "", when=(("reach", ("up to a face",)),)),
+        Field(
+            "head",
+            "length",
+            "head diameter",
+            "2 * diameter",
+            when=(("form", ("countersunk", "counterbored")),),
+        ),
+        Field(
+            "head_depth",
+            "length",
+            "head depth",
+            "diameter",
+            above=0,
+            when=(("form", ("counterbored",)),),
+        ),
+        Field(
+            "sink",
+            "angle",
+            "countersink angle",
+            "90 deg",
+            above=0,
+            most=170,
+            when=(("form", ("countersunk",)),),
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        reach = "{reach}" if words["reach"] == "through" else "{reach} {depth}"
+        reach = {"to depth": "{reach} {depth}", "up to a face": "{reach} {face}"}.get(
+            words["reach"], "{reach}"
+        )
         head = {
             "countersunk": ", countersunk to {head} at {sink}",
             "counterbored": ", counterbored {head}, {head_depth} deep",
@@ -49,10 +90,10 @@ class Hole(StepKind):
     def build(self, given: StepInput) -> PartState:
         body = given.state.solid()
         through = given.words["reach"] == "through"
-        depth = reach_through(body.bounds) if through else given.numbers["depth"]
-        if depth <= 0:
-            raise BuildError(f"the hole is {depth:g} mm deep", remedy="a depth above nought")
-        tool = _drill(given, depth)
+        depth = reach_through(body.bounds) if through else reached(given, given.numbers["depth"])
+        # what is drilled up to a face goes through that face
+        past = SKIN_MM if given.words["reach"] == "up to a face" else 0.0
+        tool = _drill(given, depth + past)
         after = applied("cut", given.state, tool)
         places = {"floor": given.frame.lifted(-depth)} if not through else {}
         quantities = {"diameter": length(given.numbers["diameter"])}
@@ -61,13 +102,32 @@ class Hole(StepKind):
         widest = max(given.numbers["diameter"], _head(given))
         outline = teardrop(widest) if given.words["form"] == "teardrop" else circle(widest)
         recess = Recess(given.frame, outline, depth)
-        feature = Feature(given.step, places, quantities, tool=tool, mode="cut", recess=recess)
+        feature = Feature(
+            given.step, places, quantities, tool=tool, mode="cut", recess=recess, axis=given.frame
+        )
         return given.state.made(after, feature)
 
     def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
-        if given.words["reach"] == "through" or given.words["form"] not in ("plain", "teardrop"):
+        if given.words["reach"] != "to depth" or given.words["form"] not in ("plain", "teardrop"):
             return ()
         return floor_warning(given, after, "floor", "hole")
+
+
+def reached(given: StepInput, depth: float) -> float:
+    """How deep a step goes from its place: to its depth, or to the face it names, mm.
+
+    Raises:
+        BuildError: the face lies the other way.
+    """
+    if given.words["reach"] != "up to a face":
+        return depth
+    gap = distance_to(given, given.words["face"])
+    if gap > 0:
+        raise BuildError(
+            f"'{given.words['face']}' lies {given.told(gap)} outside, not below the face",
+            remedy="a face inside the part",
+        )
+    return -gap
 
 
 def _head(given: StepInput) -> float:
@@ -83,8 +143,6 @@ def _drill(given: StepInput, depth: float) -> Body:
         prism = Prism(given.frame, outline, -depth, CLEAR_MM)
         return prism_body(prism, given.step, "outside", **names)
     head, radius = given.numbers["head"], diameter / 2
-    if diameter <= 0:
-        raise BuildError(f"the diameter is {diameter:g} mm", remedy="a diameter above nought")
     if head <= diameter:
         raise BuildError(
             f"a head of {head:g} mm is no wider than the hole of {diameter:g} mm",
@@ -92,8 +150,6 @@ def _drill(given: StepInput, depth: float) -> Body:
         )
     if form == "countersunk":
         half = math.radians(given.numbers["sink"]) / 2
-        if not 0 < half < math.pi / 2:
-            raise BuildError("a countersink lies between 0° and 180°")
         step = (head - diameter) / 2 / math.tan(half)
         profile = [
             (0, -depth),

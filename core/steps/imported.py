@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from core.errors import BuildError
 from core.measures.units import length
 from core.solids.imported import imported_body
 from core.steps.extrude import MODES, applied
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 
@@ -22,26 +22,24 @@ class ImportedMesh(StepKind):
     has_place = True
     offered = False
     fields = (
-        Field("mesh", "name", "mesh", "", hint="brought in on the shelf"),
-        Field("file", "name", "file", ""),
-        Field("scale", "number", "scale", "1"),
-        Field("mode", "choice", "as", "add", MODES),
+        Field(
+            "mode",
+            "choice",
+            "way of acting",
+            "add",
+            MODES,
+            told=("The mesh", "Cut away the mesh", "Keep what lies in the mesh"),
+        ),
+        Field("mesh", "fixed", "mesh", "", hint="brought in on the shelf"),
+        Field("file", "fixed", "file", ""),
+        Field("scale", "number", "scale", "1", above=0, hint="25.4 makes inches of mm"),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        start = {
-            "add": "The mesh",
-            "cut": "Cut away the mesh",
-            "common": "Keep what lies in the mesh",
-        }
-        return start[words["mode"]] + " of {file}, scaled by {scale}"
+        return "{mode} of {file}, scaled by {scale}"
 
     def build(self, given: StepInput) -> PartState:
         scale = given.numbers["scale"]
-        if scale <= 0:
-            raise BuildError(
-                f"a scale of {scale:g}", remedy="above nought; 25.4 makes inches of mm"
-            )
         tool = imported_body(given.words["mesh"], scale, given.step).moved(given.frame.matrix)
         body = applied(given.words["mode"], given.state, tool)
         x0, y0, z0, x1, y1, z1 = tool.bounds

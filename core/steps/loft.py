@@ -7,7 +7,8 @@ from collections.abc import Mapping
 from core.measures.units import length
 from core.solids.lofted import Stop, lofted_body
 from core.steps.extrude import MODES, applied
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ENDS = ("straight", "tangent")
@@ -19,23 +20,26 @@ class Loft(StepKind):
 
     kind = "loft"
     title = "Loft through outlines"
-    also = ("blend", "transition", "taper", "funnel", "cup", "duct")
+    also = ("blend between", "transition", "taper", "funnel", "cup", "duct")
+    outline_first = "circle"
     has_outline = True
     has_stations = True
     has_place = True
     fields = (
-        Field("mode", "choice", "as", "add", MODES),
+        Field(
+            "mode",
+            "choice",
+            "way of acting",
+            "add",
+            MODES,
+            told=("Loft from", "Cut by lofting from", "Keep only a loft from"),
+        ),
         Field("start", "choice", "leaves the first outline", "straight", ENDS),
         Field("end", "choice", "meets the last outline", "straight", ENDS),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        start = {
-            "add": "Loft from",
-            "cut": "Cut by lofting from",
-            "common": "Keep only a loft from",
-        }
-        return start[words["mode"]] + " {outline}{stations}, leaving {start}, arriving {end}"
+        return "{mode} {outline}{stations}, leaving {start}, arriving {end}"
 
     def build(self, given: StepInput) -> PartState:
         stops = [Stop(given.profile(), 0.0)]
@@ -54,5 +58,5 @@ class Loft(StepKind):
         top = given.frame.shifted(last.x, last.y, last.up).turned(last.turn_deg)
         places = {"top": top, "bottom": given.frame.facing_back()}
         quantities = {"top": length(top.origin[2]), "height": length(last.up)}
-        feature = Feature(given.step, places, quantities, tool=tool, mode=mode)
+        feature = Feature(given.step, places, quantities, tool=tool, mode=mode, axis=given.frame)
         return given.state.made(body, feature)

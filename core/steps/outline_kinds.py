@@ -9,7 +9,7 @@ from core import outlines
 from core.errors import BuildError
 from core.outlines import Outline
 from core.outlines.traced import scaled
-from core.steps.registry import Field
+from core.steps.field import Field
 from core.steps.state import PartState
 
 Numbers = Mapping[str, float]
@@ -64,9 +64,9 @@ def _section(kind: str) -> OutlineKind:
             Field("width", "length", "width", "20 mm"),
             Field("height", "length", "height", "30 mm"),
             Field("thickness", "length", "thickness", "3 mm"),
-            Field("corners", "length", "corner radius", "0"),
+            Field("corners", "length", "corner radius", "0", least=0, clause=", corners {corners}"),
         ),
-        f"{'an' if kind == 'L' else 'a'} {kind} section {{width}} × {{height}}, {{thickness}} thick, corners {{corners}}",
+        f"{'an' if kind == 'L' else 'a'} {kind} section {{width}} × {{height}}, {{thickness}} thick",
         lambda n, *_: outlines.section(kind, n["width"], n["height"], n["thickness"], n["corners"]),
     )
 
@@ -128,9 +128,11 @@ OUTLINES: dict[str, OutlineKind] = {
             (
                 Field("width", "length", "width, left to right", "40 mm"),
                 Field("depth", "length", "depth, front to back", "30 mm"),
-                Field("corners", "length", "corner radius", "0"),
+                Field(
+                    "corners", "length", "corner radius", "0", least=0, clause=", corners {corners}"
+                ),
             ),
-            "a rectangle {width} × {depth}, corners {corners}",
+            "a rectangle {width} × {depth}",
             _rectangle,
         ),
         OutlineKind(
@@ -155,9 +157,11 @@ OUTLINES: dict[str, OutlineKind] = {
                 Field("sides", "count", "number of sides", "6"),
                 Field("across", "length", "size across", "30 mm"),
                 Field("measured", "choice", "measured across", "flats", ("flats", "corners")),
-                Field("corners", "length", "corner radius", "0"),
+                Field(
+                    "corners", "length", "corner radius", "0", least=0, clause=", corners {corners}"
+                ),
             ),
-            "a polygon of {sides} sides, {across} across {measured}, corners {corners}",
+            "a polygon of {sides} sides, {across} across {measured}",
             _polygon,
         ),
         OutlineKind(
@@ -218,7 +222,7 @@ OUTLINES: dict[str, OutlineKind] = {
             "followed",
             "outline of an earlier step, grown or shrunk",
             (
-                Field("of", "name", "of step", ""),
+                Field("of", "step", "of step", "", among="raised"),
                 Field("by", "length", "grown by, below nought shrunk", "0-2 mm"),
             ),
             "the outline of {of} grown by {by}",
@@ -230,9 +234,16 @@ OUTLINES: dict[str, OutlineKind] = {
             "traced outline from SVG or DXF",
             (
                 Field("drawing", "drawing", "drawing", ""),
-                Field("width", "length", "width, nought as drawn", "0"),
+                Field(
+                    "width",
+                    "length",
+                    "width, nought as drawn",
+                    "0",
+                    least=0,
+                    clause=", {width} wide (nought is as drawn)",
+                ),
             ),
-            "the traced outline {drawing}, {width} wide",
+            "the traced outline {drawing}",
             _traced,
             ("import", "drawing", "logo"),
         ),

@@ -16,11 +16,12 @@ from numpy.typing import NDArray
 
 from core.errors import BuildError
 from core.solids import Body, Frame
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 MOST_COPIES = 5000
-OF = Field("of", "name", "of step", "", hint="empty: the latest piece")
+OF = Field("of", "step", "of step", "", among="piece")
 Matrix = NDArray[np.float64]
 
 
@@ -101,10 +102,7 @@ class _Pattern(StepKind):
 
 
 def _whole(given: StepInput, name: str) -> int:
-    count = round(given.numbers[name])
-    if count < 1:
-        raise BuildError("a pattern of none", remedy="a count of 1 or more")
-    return count
+    return round(given.numbers[name])
 
 
 @register
@@ -113,18 +111,17 @@ class LinearPattern(_Pattern):
 
     kind = "row"
     title = "Repeat in a row"
-    also = ("linear pattern", "array", "copies", "spacing")
+    also = ("copy", "repeat", "row", "pattern", "array", "copies")
     fields = (
         OF,
-        Field("count", "count", "count", "3"),
+        Field("count", "count", "count", "3", least=1),
         Field("spacing", "length", "spacing", "10 mm"),
         Field("direction", "choice", "towards", "right", ("right", "back", "up")),
-        Field("angle", "angle", "turned", "0 deg"),
+        Field("angle", "angle", "turned", "0 deg", clause=", the row turned {angle}"),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        lean = "" if words["angle"] in ("0", "0 deg") else ", turned {angle}"
-        return "Repeat {of} {count} times in a row, {spacing} apart towards the {direction}" + lean
+        return "Repeat {of} {count} times in a row, {spacing} apart towards the {direction}"
 
     def moves(self, given: StepInput) -> list[Matrix]:
         axis = {"right": (1.0, 0.0, 0.0), "back": (0.0, 1.0, 0.0), "up": (0.0, 0.0, 1.0)}
@@ -144,11 +141,11 @@ class CircularPattern(_Pattern):
 
     kind = "round"
     title = "Repeat round an axis"
-    also = ("circular pattern", "polar", "spokes", "bolt circle", "array")
+    also = ("round the axis", "circular pattern", "polar", "spokes", "bolt circle")
     has_place = True
     fields = (
         OF,
-        Field("count", "count", "count", "6"),
+        Field("count", "count", "count", "6", least=1),
         Field("angle", "angle", "over", "360 deg"),
     )
 
@@ -168,11 +165,11 @@ class GridPattern(_Pattern):
 
     kind = "grid"
     title = "Repeat in a grid"
-    also = ("rectangular pattern", "rows and columns", "perforation", "array")
+    also = ("grid", "rows and columns")
     fields = (
         OF,
-        Field("columns", "count", "columns", "3"),
-        Field("rows", "count", "rows", "2"),
+        Field("columns", "count", "columns", "3", least=1),
+        Field("rows", "count", "rows", "2", least=1),
         Field("across", "length", "spacing to the right", "10 mm"),
         Field("back", "length", "spacing to the back", "10 mm"),
         Field("stagger", "choice", "rows", "in line", ("in line", "staggered")),
@@ -197,12 +194,12 @@ class RoundAndUp(_Pattern):
 
     kind = "rings"
     title = "Repeat in rings up an axis"
-    also = ("perforated tube", "cylindrical pattern", "holes round a tube")
+    also = ("rings", "holes round a tube")
     has_place = True
     fields = (
         OF,
-        Field("count", "count", "round", "12"),
-        Field("rings", "count", "rings", "4"),
+        Field("count", "count", "round", "12", least=1),
+        Field("rings", "count", "rings", "4", least=1),
         Field("spacing", "length", "ring spacing", "10 mm"),
         Field("stagger", "choice", "rings", "in line", ("in line", "staggered")),
     )
@@ -232,10 +229,10 @@ class Mirror(StepKind):
 
     kind = "mirror"
     title = "Mirror a piece or the part"
-    also = ("symmetry", "flip", "reflect", "other side")
+    also = ("mirror", "symmetric", "flip", "other side")
     fields = (
         Field("what", "choice", "what", "the latest piece", ("the latest piece", "the whole part")),
-        OF,
+        Field("of", "step", "of step", "", among="piece", when=(("what", ("the latest piece",)),)),
         Field("side", "choice", "to the", "other side", ("other side", "back", "top")),
         Field("at", "length", "mirror plane at", "0"),
     )
@@ -263,7 +260,7 @@ class Move(StepKind):
 
     kind = "move"
     title = "Move the part"
-    also = ("shift", "rotate", "translate", "turn")
+    also = ("move", "shift", "rotate", "turn the part")
     fields = (
         Field("x", "length", "right", "0"),
         Field("y", "length", "back", "0"),
@@ -303,4 +300,11 @@ def _carried(feature: Feature, move: Matrix) -> Feature:
         prism=replace(feature.prism, frame=carried(feature.prism.frame)) if feature.prism else None,
         mouth=replace(feature.mouth, frame=carried(feature.mouth.frame)) if feature.mouth else None,
         tool=feature.tool.moved(move) if feature.tool else None,
+        recess=replace(feature.recess, frame=carried(feature.recess.frame))
+        if feature.recess
+        else None,
+        axis=carried(feature.axis) if feature.axis else None,
+        outline_middle=carried(Frame(feature.outline_middle)).origin
+        if feature.outline_middle
+        else None,
     )

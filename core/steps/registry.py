@@ -5,36 +5,29 @@ from __future__ import annotations
 from abc import ABC, abstractmethod
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from typing import ClassVar, Literal, TypeVar
+from typing import ClassVar, TypeVar
 
 from core.measures.display import length_text
-from core.measures.evaluate import Kind
 from core.measures.units import LengthUnit
 from core.outlines import Outline
 from core.solids import Frame
+from core.steps.field import Field
 from core.steps.state import PartState
 
-FieldKind = Literal["length", "angle", "number", "count", "choice", "name", "moves", "drawing"]
 
+@dataclass(frozen=True)
+class Start:
+    """One way a step begins: what the finder calls it, what finds it, what it sets at once.
 
-@dataclass(frozen=True, slots=True)
-class Field:
-    """One thing a maker can set: an expression, or one of a few words.
-
-    ``default`` is typed as a maker would; lengths without a unit in a default are millimetres.
+    ``title`` holds ``{outline}`` where the outline's own name goes. ``at_face`` is the short word
+    for it where a face has been pressed; empty where it is not offered there.
     """
 
-    name: str
-    kind: FieldKind
-    label: str
-    default: str
-    choices: tuple[str, ...] = ()
-    hint: str = ""
-
-    def number_kind(self) -> Kind:
-        """The kind of a field that holds an expression."""
-        assert self.kind not in ("choice", "name", "moves", "drawing")
-        return self.kind  # type: ignore[return-value]
+    title: str
+    also: tuple[str, ...] = ()
+    sets: Mapping[str, str] = field(default_factory=dict)
+    at_face: str = ""
+    name: str = ""  # what such a step is called; empty: its kind
 
 
 @dataclass(frozen=True)
@@ -77,6 +70,9 @@ class StepKind(ABC):
     kind: ClassVar[str]
     title: ClassVar[str]
     also: ClassVar[tuple[str, ...]] = ()  # other words that find it
+    starts: ClassVar[tuple[Start, ...]] = ()  # ways to begin it; empty: as its title says
+    at_face: ClassVar[str] = ""  # the short word for it where a face has been pressed
+    outline_first: ClassVar[str] = "rectangle"  # what it begins with where none is chosen
     fields: ClassVar[tuple[Field, ...]] = ()
     has_outline: ClassVar[bool] = False
     has_stations: ClassVar[bool] = False
@@ -85,9 +81,16 @@ class StepKind(ABC):
     open_lines: ClassVar[float] = 0.0  # the narrowest gap of it that stays open, in lines
     offered: ClassVar[bool] = True  # in the step finder; others come about in another way
 
+    def ways(self) -> tuple[Start, ...]:
+        """The ways it can begin."""
+        return self.starts or (Start(self.title, self.also, at_face=self.at_face),)
+
     @abstractmethod
     def sentence(self, words: Mapping[str, str]) -> str:
-        """The step read aloud, with ``{field}`` where a number or word is set."""
+        """What is always said of the step, with ``{field}`` where a number or word is set.
+
+        Clauses of other fields join it once they are set; see `core.steps.field.told_with`.
+        """
 
     @abstractmethod
     def build(self, given: StepInput) -> PartState:

@@ -11,7 +11,8 @@ from collections.abc import Mapping
 from core.measures.units import length
 from core.solids import turned_body
 from core.steps.extrude import MODES, applied
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import Start, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 
@@ -20,22 +21,36 @@ class Revolve(StepKind):
     """Turn half a profile about the axis of its place."""
 
     kind = "revolve"
-    title = "Revolve an outline"
-    also = ("turn", "lathe", "spin", "groove", "relief", "bottle", "wheel")
+    title = "Turn an outline about an axis"
+    also = ("revolve", "turn", "lathe", "spin", "groove", "relief", "bottle shape", "wheel")
+    outline_first = "moves"
+    starts = (
+        Start("Turn {outline} about an axis", also, name="turned"),
+        Start(
+            "Cut by turning {outline} about an axis",
+            ("groove", "relief", "turned cut"),
+            {"mode": "cut"},
+            name="groove",
+        ),
+    )
     has_outline = True
     has_place = True
     fields = (
-        Field("mode", "choice", "as", "add", MODES),
+        Field(
+            "mode",
+            "choice",
+            "way of acting",
+            "add",
+            MODES,
+            told=("Turn", "Cut by turning", "Keep only what is swept by turning"),
+        ),
         Field("angle", "angle", "turn", "360 deg"),
-        Field("out", "length", "out from the axis", "0"),
-        Field("up", "length", "up along the axis", "0"),
+        Field("out", "length", "out from the axis", "0", clause=", {out} out from the axis"),
+        Field("up", "length", "up along the axis", "0", clause=", {up} up along it"),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        start = {"add": "Turn", "cut": "Cut by turning", "common": "Keep only what is swept by"}
-        moved = "" if words["out"] == "0" else ", {out} out from the axis"
-        lifted = "" if words["up"] == "0" else ", {up} up"
-        return start[words["mode"]] + " {outline}" + moved + lifted + ", through {angle}"
+        return "{mode} {outline} through {angle}"
 
     def build(self, given: StepInput) -> PartState:
         outline = given.profile().moved(given.numbers["out"], given.numbers["up"])
@@ -57,5 +72,5 @@ class Revolve(StepKind):
             "diameter": length(2 * wide),
         }
         places = {"top": given.frame.lifted(high), "bottom": given.frame.lifted(low).facing_back()}
-        feature = Feature(given.step, places, quantities, tool=tool, mode=mode)
+        feature = Feature(given.step, places, quantities, tool=tool, mode=mode, axis=given.frame)
         return given.state.made(body, feature)

@@ -11,7 +11,8 @@ from core.measures.units import length
 from core.outlines import rectangle
 from core.solids import Prism, prism_body
 from core.steps.extrude import applied
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2  # how deep a rib is rooted in its face, so that both are one solid
@@ -24,14 +25,15 @@ class Rib(StepKind):
     kind = "rib"
     title = "Rib: a straight wall between two points"
     also = ("web", "stiffener", "fin", "divider", "gusset")
+    at_face = "rib"
     has_place = True
     fields = (
         Field("from_x", "length", "from, right", "0-10 mm"),
         Field("from_y", "length", "from, up", "0"),
         Field("to_x", "length", "to, right", "10 mm"),
         Field("to_y", "length", "to, up", "0"),
-        Field("thickness", "length", "thickness", "1.6 mm"),
-        Field("height", "length", "height", "8 mm"),
+        Field("thickness", "length", "thickness", "1.6 mm", above=0),
+        Field("height", "length", "height", "8 mm", above=0),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
@@ -43,9 +45,8 @@ class Rib(StepKind):
     def build(self, given: StepInput) -> PartState:
         n = given.numbers
         span = math.hypot(n["to_x"] - n["from_x"], n["to_y"] - n["from_y"])
-        for name, value in (("run", span), ("thickness", n["thickness"]), ("height", n["height"])):
-            if value <= 0:
-                raise BuildError(f"the {name} of the rib is {value:g} mm", remedy="above nought")
+        if span <= 0:
+            raise BuildError("both ends of the rib are at one place", remedy="an end further off")
         lean = math.degrees(math.atan2(n["to_y"] - n["from_y"], n["to_x"] - n["from_x"]))
         middle = ((n["from_x"] + n["to_x"]) / 2, (n["from_y"] + n["to_y"]) / 2)
         frame = given.frame.shifted(*middle).turned(lean)

@@ -15,7 +15,8 @@ from core.outlines import Outline, chamfer_corners, offset_outline, round_corner
 from core.outlines.flatten import flatten, segment_counts
 from core.solids import Body, Frame, Prism, Rim, Section, prism_body, stack
 from core.solids.prism import RimShape, rims_fit
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 FOOT_ROOT_MM = 0.2  # how deep a foot is rooted in its face
@@ -229,9 +230,9 @@ def _flare(frame: Frame, inner: Outline, rim: Rim, step: str) -> Body:
 
 def _size_field(label: str, default: str) -> tuple[Field, ...]:
     return (
-        Field("size", "length", label, default),
+        Field("size", "length", label, default, above=0),
         Field("where", "choice", "where", "top rim", WHERE),
-        Field("body", "name", "of step", ""),
+        Field("body", "step", "of step", "", clause=", of {body}"),
     )
 
 
@@ -240,8 +241,8 @@ class Fillet(_Edges):
     """Round the corners of an outline or the rims of a body."""
 
     kind = "fillet"
-    title = "Fillet: round edges"
-    also = ("round", "radius", "soften", "edge")
+    title = "Round edges"
+    also = ("fillet", "round", "radius", "soften", "round edge")
     shape = "fillet"
     word = "fillet"
     fields = _size_field("radius", "2 mm")
@@ -262,8 +263,8 @@ class Chamfer(_Edges):
     """Bevel the corners of an outline or the rims of a body at 45°."""
 
     kind = "chamfer"
-    title = "Chamfer: bevel edges"
-    also = ("bevel", "lead-in", "break edges", "edge")
+    title = "Chamfer edges"
+    also = ("chamfer", "bevel", "lead-in", "break edge")
     shape = "chamfer"
     word = "chamfer"
     fields = _size_field("size", "1 mm")

@@ -16,7 +16,8 @@ from core.outlines.curves import Line
 from core.outlines.loop import Loop, Outline, polygon_loop
 from core.solids import Body, Prism, Rim, prism_body
 from core.steps.extrude import CLEAR_MM
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, Mouth, PartState
 
 
@@ -25,19 +26,19 @@ class Shell(StepKind):
     """Hollow a body to a wall."""
 
     kind = "shell"
-    title = "Shell: hollow to a wall"
-    also = ("hollow", "wall", "box", "empty")
+    title = "Hollow to a wall"
+    also = ("hollow", "shell", "wall", "empty", "thickness")
     fields = (
-        Field("wall", "length", "wall", "2 mm"),
-        Field("floor", "length", "floor", "2 mm"),
-        Field("open", "name", "open faces", "top", hint="top, bottom, front, side 3 …"),
+        Field("wall", "length", "wall", "2 mm", above=0),
+        Field("floor", "length", "floor", "2 mm", above=0),
+        Field("open", "faces", "open faces", "top"),
         Field("keep", "choice", "keeps", "outside", ("outside", "inside")),
-        Field("body", "name", "of step", ""),
+        Field("body", "step", "of step", "", among="raised", clause=", of {body}"),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return (
-            "Shell to {wall} all round, floor {floor}, open at {open}, keeping the {keep} as drawn"
+            "Hollow to {wall} all round, floor {floor}, open at {open}, keeping the {keep} as drawn"
         )
 
     def build(self, given: StepInput) -> PartState:
@@ -45,9 +46,6 @@ class Shell(StepKind):
         prism = feature.prism
         assert prism is not None
         wall, floor = given.numbers["wall"], given.numbers["floor"]
-        for name, value in (("wall", wall), ("floor", floor)):
-            if value <= 0:
-                raise BuildError(f"the {name} is {value:g} mm", remedy=f"a {name} above nought")
         opened = [name.strip() for name in given.words["open"].split(",") if name.strip()]
         body = given.state.solid()
         if given.words["keep"] == "inside":

@@ -12,10 +12,12 @@ from shapely.geometry.base import BaseGeometry
 from core.errors import BuildError
 from core.outlines import circle
 from core.solids import Body, Frame, Prism, Rim, prism_body
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2
+NO_PEGS = (("pegs", ("0", "")),)
 
 
 @register
@@ -24,31 +26,56 @@ class Split(StepKind):
 
     kind = "split"
     title = "Split: keep one side of a plane"
-    also = ("cut in two", "halve", "trim", "section", "slice")
+    also = ("cut in two", "halve", "mitre", "trim with a plane")
     has_place = True
     fields = (
         Field("keep", "choice", "keep", "below", ("below", "above")),
         Field("facing", "choice", "the plane across", "up", ("up", "right", "back")),
         Field("at", "length", "at", "0"),
-        Field("pegs", "count", "pegs across the cut", "0"),
-        Field("peg", "length", "peg diameter", "4 mm"),
-        Field("peg_long", "length", "peg length", "6 mm"),
-        Field("peg_gap", "length", "gap round the pegs, a side", "0.15 mm"),
+        Field(
+            "pegs",
+            "count",
+            "pegs across the cut",
+            "0",
+            clause=", with {pegs} pegs across the cut",
+            least=0,
+        ),
+        Field(
+            "peg",
+            "length",
+            "peg diameter",
+            "4 mm",
+            clause=", {peg} across",
+            above=0,
+            unless=NO_PEGS,
+        ),
+        Field(
+            "peg_long",
+            "length",
+            "peg length",
+            "6 mm",
+            clause=", {peg_long} long",
+            above=0,
+            unless=NO_PEGS,
+        ),
+        Field(
+            "peg_gap",
+            "length",
+            "gap round the pegs",
+            "0.15 mm",
+            clause=", {peg_gap} of gap round them a side",
+            least=0,
+            unless=NO_PEGS,
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        pegged = (
-            ""
-            if words["pegs"] in ("0", "")
-            else ", with {pegs} pegs {peg} across and {peg_long} long, {peg_gap} of gap a side"
-        )
         side = {
             "up": "{keep}",
             "right": "{keep} (left is below)",
             "back": "{keep} (front is below)",
         }
-        told = "Keep what lies " + side[words["facing"]] + " the plane across {facing}, at {at}"
-        return told + pegged
+        return "Keep what lies " + side[words["facing"]] + " the plane across {facing}, at {at}"
 
     def build(self, given: StepInput) -> PartState:
         frame = given.frame

@@ -10,6 +10,7 @@ from core.measures.evaluate import nearest
 from core.measures.units import Quantity
 from core.outlines import Outline
 from core.solids import Body, Frame, Prism
+from core.solids.frame import Vector
 from core.threads import Thread
 
 
@@ -44,6 +45,9 @@ class Feature:
     mode: str = "add"
     thread: Thread | None = None
     recess: Recess | None = None  # the mouth of a hole or pocket, for its rim to be finished
+    axis: Frame | None = None  # its middle or axis, from which distances can be told
+    curved: frozenset[str] = frozenset()  # places that lie on a round side
+    outline_middle: Vector | None = None  # the middle of its outline's box, at its low end
 
 
 @dataclass(frozen=True)
@@ -120,15 +124,18 @@ class PartState:
             raise BuildError(f"there is no raised body{named} here to work on")
         return found[0]
 
-    def mouth(self) -> tuple[Feature, Mouth]:
-        """The latest open rim.
+    def mouth(self, reference: str = "") -> tuple[Feature, Mouth]:
+        """The open rim a step left, or the latest one.
 
         Raises:
             BuildError: nothing here is hollow and open.
         """
         for feature in reversed(list(self.features.values())):
-            if feature.mouth is not None:
+            if feature.mouth is not None and reference in ("", feature.step):
                 return feature, feature.mouth
+        if reference:
+            rims = [f.step for f in self.features.values() if f.mouth is not None]
+            raise BuildError(f"'{reference}' leaves no open rim", remedy=nearest(reference, rims))
         raise BuildError(
             f"'{self.part}' has no open rim for a lid",
             remedy="hollow it with a shell step that is open at the top",

@@ -9,7 +9,8 @@ from core.outlines import path_of, plain_value, read_moves
 from core.solids import Frame
 from core.solids.swept import path_length, swept_body
 from core.steps.extrude import MODES, applied
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 
@@ -19,17 +20,24 @@ class Sweep(StepKind):
 
     kind = "sweep"
     title = "Sweep an outline along a path"
-    also = ("pipe", "elbow", "rail", "frame", "handle", "rim", "moulding", "extrude along")
+    also = ("along a path", "pipe", "elbow", "bead", "rail", "frame", "handle", "rim", "moulding")
+    outline_first = "circle"
     has_outline = True
     has_place = True
     fields = (
-        Field("mode", "choice", "as", "add", MODES),
+        Field(
+            "mode",
+            "choice",
+            "way of acting",
+            "add",
+            MODES,
+            told=("Sweep", "Cut by sweeping", "Keep only what is swept by"),
+        ),
         Field("path", "moves", "path", "up 30 mm, turn right 90 radius 20 mm, right 30 mm"),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        start = {"add": "Sweep", "cut": "Cut by sweeping", "common": "Keep only what is swept by"}
-        return start[words["mode"]] + " {outline} along {path}"
+        return "{mode} {outline} along {path}"
 
     def build(self, given: StepInput) -> PartState:
         path, closed = path_of(read_moves(given.words["path"], plain_value))

@@ -6,12 +6,12 @@ from collections.abc import Mapping
 
 import numpy as np
 
-from core.errors import BuildError
 from core.measures.units import length
 from core.outlines.lettering import text_contours
 from core.solids.lettered import raised_region, region
 from core.steps.extrude import CLEAR_MM, applied
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2
@@ -23,15 +23,16 @@ class Text(StepKind):
 
     kind = "text"
     title = "Text raised or cut"
-    also = ("label", "letters", "engrave", "emboss", "name")
+    also = ("label", "letters", "engrave", "emboss", "deboss", "number")
+    at_face = "text"
     has_place = True
     is_relief = True
     open_lines = 1.0
     fields = (
-        Field("text", "name", "text", "LOCK 9"),
-        Field("height", "length", "height of capitals", "8 mm"),
-        Field("depth", "length", "how high or deep", "0.6 mm"),
-        Field("mode", "choice", "as", "raised", ("raised", "cut")),
+        Field("text", "text", "text", "LOCK 9"),
+        Field("height", "length", "height of capitals", "8 mm", above=0, spans="across"),
+        Field("depth", "length", "how high or deep", "0.6 mm", above=0),
+        Field("mode", "choice", "way of acting", "raised", ("raised", "cut")),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
@@ -40,9 +41,6 @@ class Text(StepKind):
 
     def build(self, given: StepInput) -> PartState:
         tall, depth = given.numbers["height"], given.numbers["depth"]
-        for name, value in (("height", tall), ("depth", depth)):
-            if value <= 0:
-                raise BuildError(f"the {name} is {value:g} mm", remedy=f"a {name} above nought")
         contours, width = text_contours(given.words["text"], tall)
         shape = region(contours)
         raised = given.words["mode"] == "raised"

@@ -12,11 +12,14 @@ from core.measures.units import length
 from core.outlines import Outline
 from core.outlines.loop import polygon_loop
 from core.solids import Body, Frame, turned_body
-from core.steps.extrude import applied
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.extrude import SKIN_MM, applied
+from core.steps.field import Field
+from core.steps.hole import reached
+from core.steps.registry import Start, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 from core.threads import Opening, Thread, opened, read_thread, thread_cutter, thread_rod
 from core.threads.helix import wound_ridge
+from core.threads.series import SUGGESTED
 
 PROUD_MM = 0.5
 HOST_MM = 0.6  # how far a shaft may stand proud of its thread's major size and still be cut to it
@@ -28,45 +31,86 @@ class ThreadStep(StepKind):
 
     kind = "thread"
     title = "Thread, outside or inside"
-    also = ("screw", "tap", "die", "helix", "bolt", "nut", "UNC", "metric", "trapezoidal")
+    also = ("thread", "screw thread", "metric", "jar thread")
+    starts = (
+        Start(
+            "Thread round a shaft",
+            ("thread", "screw thread", "jar thread", "M6", "1/4-20"),
+            {"side": "outside"},
+            at_face="thread",
+        ),
+        Start(
+            "Inside thread in a hole",
+            ("tap", "tapped hole", "inside thread", "nut thread"),
+            {"side": "inside"},
+            at_face="tapped hole",
+        ),
+    )
     has_place = True
     fields = (
         Field(
-            "designation", "name", "thread", "M12", hint="M12x1.5, 1/4-20 UNC, Tr20x4, print 24x4"
+            "designation",
+            "text",
+            "thread",
+            "M12",
+            hint="M12x1.5, 1/4-20 UNC, Tr20x4, print 24x4",
+            suggests=SUGGESTED,
         ),
         Field("side", "choice", "where", "outside", ("outside", "inside")),
-        Field("long", "length", "length", "15 mm"),
-        Field("start", "length", "starts outside the face by", "0"),
-        Field("lead_in", "length", "lead-in chamfer", "0.8 mm"),
-        Field("run_out", "length", "run-out", "0"),
-        Field("relief", "length", "relief groove", "0"),
-        Field("play", "length", "play, square to the flanks", "0"),
-        Field("starts", "count", "starts", "1"),
+        Field(
+            "reach",
+            "choice",
+            "reach",
+            "to length",
+            ("to length", "up to a face"),
+            told=("for", "up to the"),
+        ),
+        Field("long", "length", "length", "15 mm", above=0, when=(("reach", ("to length",)),)),
+        Field("face", "face", "up to", "", when=(("reach", ("up to a face",)),)),
+        Field(
+            "start", "length", "start", "0", least=0, clause=", starting {start} outside the face"
+        ),
+        Field("lead_in", "length", "lead-in chamfer", "0.8 mm", least=0),
+        Field(
+            "run_out",
+            "length",
+            "run-out",
+            "0",
+            least=0,
+            clause=", running out over {run_out}",
+            when=(("side", ("outside",)),),
+        ),
+        Field("relief", "length", "relief groove", "0", least=0, clause=", relief {relief} wide"),
+        Field(
+            "play",
+            "length",
+            "play, square to the flanks",
+            "0",
+            least=0,
+            clause=", {play} of play square to the flanks",
+        ),
+        Field("starts", "count", "starts", "1", least=1, most=8, clause=", {starts} starts"),
         Field("hand", "choice", "hand", "right", ("right", "left")),
-        Field("drawn", "choice", "drawn", "in full", ("in full", "as a mark only")),
+        Field(
+            "drawn",
+            "choice",
+            "drawn",
+            "in full",
+            ("in full", "as a mark only"),
+            clause=", drawn {drawn}",
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        told = "Thread {designation} {side}, {long} long, lead-in {lead_in}, {hand} hand, {drawn}"
-        for name, said in (
-            ("start", ", starting {start} outside the face"),
-            ("run_out", ", running out over {run_out}"),
-            ("relief", ", relief {relief} wide"),
-            ("play", ", {play} of play"),
-        ):
-            told += "" if words[name] in ("0", "") else said
-        return told + ("" if words["starts"] == "1" else ", {starts} starts")
+        reach = "{reach} {long}" if words["reach"] == "to length" else "{reach} {face}"
+        return "Thread {designation} {side}, " + reach + ", lead-in {lead_in}, {hand} hand"
 
     def build(self, given: StepInput) -> PartState:
         thread = thread_of(given.words["designation"], given)
-        n = given.numbers
-        for name in ("start", "lead_in", "run_out", "relief", "play"):
-            if n[name] < 0:
-                raise BuildError(
-                    f"{name.replace('_', '-')} is {n[name]:g} mm", remedy="nought or more"
-                )
-        if n["long"] <= 0:
-            raise BuildError(f"the thread is {n['long']:g} mm long", remedy="a length above nought")
+        n = dict(given.numbers)
+        n["long"] = reached(given, n["long"])
+        if given.words["reach"] == "up to a face" and given.words["side"] == "inside":
+            n["long"] += SKIN_MM  # it opens into what that face bounds
         outside = given.words["side"] == "outside"
         side = opened(thread, n["play"], outside)
         modelled = given.words["drawn"] == "in full"
@@ -83,7 +127,9 @@ class ThreadStep(StepKind):
             "minor": length(2 * side.root),
             "length": length(n["long"]),
         }
-        feature = Feature(given.step, {"start": given.frame}, quantities, thread=thread)
+        feature = Feature(
+            given.step, {"start": given.frame}, quantities, thread=thread, axis=given.frame
+        )
         return given.state.made(body, feature)
 
     def says(self, given: StepInput, after: PartState) -> str:

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from core.errors import BuildError
 from core.measures.units import length
 from core.solids import Body, Prism, prism_body
 from core.steps.extrude import CLEAR_MM, applied
+from core.steps.field import Field
 from core.steps.outline_kinds import traced_outlines
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2
@@ -21,25 +21,31 @@ class Traced(StepKind):
 
     kind = "traced"
     title = "Traced drawing raised or cut"
-    also = ("svg", "dxf", "logo", "import a drawing", "engrave", "emboss")
+    also = ("svg", "dxf", "logo", "trace", "picture outline")
+    at_face = "a drawing"
     has_place = True
     is_relief = True
     open_lines = 1.0
     fields = (
         Field("drawing", "drawing", "drawing", ""),
-        Field("width", "length", "width, nought as drawn", "0"),
-        Field("depth", "length", "how high or deep", "1 mm"),
-        Field("mode", "choice", "as", "raised", ("raised", "cut")),
+        Field(
+            "width",
+            "length",
+            "width, nought as drawn",
+            "0",
+            clause=", {width} wide (nought is as drawn)",
+            least=0,
+        ),
+        Field("depth", "length", "how high or deep", "1 mm", above=0),
+        Field("mode", "choice", "way of acting", "raised", ("raised", "cut")),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
         way = "high" if words["mode"] == "raised" else "deep"
-        return "The drawing {drawing}, {width} wide, {mode} {depth} " + way
+        return "The drawing {drawing}, {mode} {depth} " + way
 
     def build(self, given: StepInput) -> PartState:
         depth, raised = given.numbers["depth"], given.words["mode"] == "raised"
-        if depth <= 0:
-            raise BuildError(f"the depth is {depth:g} mm", remedy="a depth above nought")
         root = ROOT_MM if given.state.body is not None else 0.0
         low, high = (-root, depth) if raised else (-depth, CLEAR_MM)
         tool: Body | None = None

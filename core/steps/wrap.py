@@ -20,7 +20,8 @@ from core.solids import Body, Prism, prism_body
 from core.solids.body import Source
 from core.solids.stack import close_mesh
 from core.steps.extrude import CLEAR_MM, applied
-from core.steps.registry import Field, StepInput, StepKind, register
+from core.steps.field import Field
+from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2
@@ -33,13 +34,13 @@ class Wrap(StepKind):
 
     kind = "wrap"
     title = "Wrap an outline round a cylinder"
-    also = ("strip", "band", "track", "groove", "cam", "label")
+    also = ("round a cylinder", "strip", "band", "sleeve drawing", "cam")
     has_outline = True
     is_relief = True
     fields = (
-        Field("body", "name", "of step", ""),
-        Field("mode", "choice", "as", "cut", ("raised", "cut")),
-        Field("depth", "length", "how high or deep", "1 mm"),
+        Field("body", "step", "of step", "", among="raised", clause=", on {body}"),
+        Field("mode", "choice", "way of acting", "cut", ("raised", "cut")),
+        Field("depth", "length", "how high or deep", "1 mm", above=0),
         Field("around", "angle", "at an angle of", "0 deg"),
         Field("up", "length", "up the cylinder", "10 mm"),
     )
@@ -54,8 +55,6 @@ class Wrap(StepKind):
         assert prism is not None
         radius = _radius(prism, feature.step)
         depth, raised = given.numbers["depth"], given.words["mode"] == "raised"
-        if depth <= 0:
-            raise BuildError(f"the depth is {depth:g} mm", remedy="a depth above nought")
         if not raised and depth >= radius:
             raise BuildError(
                 f"a groove {depth:g} mm deep cuts through a cylinder of radius {radius:.4g} mm",

@@ -40,3 +40,10 @@ TRAPEZOIDAL: dict[float, tuple[float, ...]] = {
 def crest_clearance(pitch: float) -> float:
     """The crest clearance a_c of a trapezoidal thread in mm, by its pitch (ISO 2904)."""
     return 0.15 if pitch < 2 else 0.25 if pitch <= 5 else 0.5
+
+
+# what a designation field suggests; any other designation can be typed
+SUGGESTED = (
+    *(f"M{size}" for size in (3, 4, 5, 6, 8, 10, 12, 16, 20, 24)),
+    *("1/4-20 UNC", "3/8-16 UNC", "1/2-13 UNC", "Tr20x4", "print 24x4"),
+)

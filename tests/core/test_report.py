@@ -124,7 +124,7 @@ def test_sentences_carry_every_number() -> None:
         piece.text or next(f.text for f in first.fields if f.name == piece.field)
         for piece in first.sentence
     )
-    assert read == "Extrude a polygon of 8 sides, across across flats, corners corner, up tall"
+    assert read == "add a polygon of 8 sides, across across flats, corners corner, up tall, on "
 
 
 def test_an_empty_project_has_an_honest_report() -> None:

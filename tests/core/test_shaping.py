@@ -376,7 +376,7 @@ def test_moving_carries_the_named_places_along() -> None:
     ("steps", "words"),
     [
         ([step("r", "row", count="3")], "no step here makes a piece"),
-        ([block(), step("r", "row", of="body", count="0")], "pattern of none"),
+        ([block(), step("r", "row", of="body", count="0")], "the count is 0"),
         ([block(), step("r", "grid", columns="100", rows="100")], "9999 copies are too many"),
         ([block(), step("b", "boss", on="body.top", foot="20")], "foot does not fit"),
         ([block(), step("b", "boss", on="body.top", bore="9")], "leaves nothing of a boss"),
@@ -623,7 +623,9 @@ def test_a_rib_between_two_points() -> None:
     extra = volume(solved(part("part", block(), rib))) - 32_000
     assert extra == pytest.approx(math.hypot(18, 24) * 2 * 5)
     none = step("r", "rib", on="body.top", from_x="5", to_x="5")
-    assert "the run of the rib is 0 mm" in messages(solve(document(part("part", block(), none))))
+    assert "both ends of the rib are at one place" in messages(
+        solve(document(part("part", block(), none)))
+    )
 
 
 def test_a_split_keeps_one_side() -> None:
@@ -703,7 +705,7 @@ def test_extrude_by_different_amounts_and_up_to_a_face() -> None:
     behind = step(
         "p", "extrude", circle("4"), on="body.top", direction="up to a face", face="body.bottom"
     )
-    assert "behind the start" in messages(solve(document(part("part", block(), behind))))
+    assert "lies wholly inside the part" in messages(solve(document(part("part", block(), behind))))
 
 
 # -- what a maker may not have meant --------------------------------------------------------

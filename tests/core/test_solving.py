@@ -72,7 +72,7 @@ def test_any_document_reads_back_equal(measures, title, units) -> None:
 @pytest.mark.parametrize(
     ("change", "where", "words"),
     [
-        ({"version": 2}, "version", "version 2"),
+        ({"version": 99}, "version", "version 99"),
         ({"format": "other"}, "format", "format"),
         ({"parts": [{"name": "1x"}]}, "parts.0.name", "pattern"),
         ({"measures": [{"name": "mm", "expression": "1"}]}, "measures.0.name", "already means"),

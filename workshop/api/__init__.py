@@ -8,7 +8,8 @@ Map
     records     history, versions and materials compared
     logbook     prints and how they turned out, what is next
     work        long work: what is under way, cancelled, mended
-    catalogue   kinds of step, outline and fit, with their fields; starters
+    catalogue   ways to begin a step, kinds of outline and fit; starters
+    begin       documents with a step, a part or a fit more
 """
 
 from __future__ import annotations
@@ -18,7 +19,7 @@ from ninja import NinjaAPI
 
 from core.errors import CoreError
 from workshop import models
-from workshop.api import bench, catalogue, files, logbook, projects, records, work
+from workshop.api import begin, bench, catalogue, files, logbook, projects, records, work
 from workshop.keeping import Stale
 from workshop.models import Job, Project
 
@@ -30,6 +31,7 @@ api.add_router("", bench.router)
 api.add_router("", records.router)
 api.add_router("", logbook.router)
 api.add_router("", catalogue.router)
+api.add_router("", begin.router)
 
 
 @api.exception_handler(CoreError)

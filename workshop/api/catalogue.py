@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+import inspect
 
 from django.http import HttpRequest
 from ninja import Router
@@ -12,60 +12,64 @@ from core.measures.evaluate import FUNCTIONS
 from core.process import MATERIALS
 from core.process.learning import FELT
 from core.project.demo import STARTERS
-from core.steps import OUTLINES, STEPS, Field
-from workshop.api.shapes import Catalogue, FieldInfo, KindInfo, Starter
+from core.steps import OUTLINES, STEPS
+from workshop.api.shapes import Catalogue, EntryInfo, FitInfo, OutlineInfo, Starter
 
 router = Router()
 
 
-def _fields(fields: Iterable[Field]) -> list[FieldInfo]:
-    return [
-        FieldInfo(
-            name=f.name,
-            kind=f.kind,
-            label=f.label,
-            default=f.default,
-            choices=list(f.choices),
-            hint=f.hint,
-        )
-        for f in fields
-    ]
+def _about(thing: object) -> str:
+    """The first line of what a kind says of itself."""
+    return (inspect.getdoc(type(thing)) or "").partition("\n")[0]
+
+
+def _entries() -> list[EntryInfo]:
+    """Every way to begin a step, once for each outline it can begin with."""
+    found = []
+    for kind in STEPS.values():
+        for number, way in enumerate(kind.ways() if kind.offered else ()):
+            for outline in OUTLINES.values() if "{outline}" in way.title else (None,):
+                named = f"{_article(outline.title)} {outline.title}" if outline else ""
+                found.append(
+                    EntryInfo(
+                        kind=kind.kind,
+                        way=number,
+                        outline=outline.kind if outline else kind.outline_first * kind.has_outline,
+                        title=way.title.replace("{outline}", named),
+                        about=_about(kind),
+                        also=[*way.also, *(outline.also if outline else ())],
+                        at_face=way.at_face
+                        if outline is None or outline.kind == kind.outline_first
+                        else "",
+                    )
+                )
+    return found
+
+
+def _article(title: str) -> str:
+    return "an" if title[0] in "aeiouL" and not title.startswith("U ") else "a"
 
 
 @router.get("/catalogue", response=Catalogue)
 def catalogue(request: HttpRequest):  # type: ignore[no-untyped-def]
-    """Kinds of step, outline and fit, with their fields; starters; materials."""
+    """Ways to begin a step, kinds of outline and fit; starters; materials."""
     return Catalogue(
-        steps=[
-            KindInfo(
-                kind=k.kind,
-                title=k.title,
-                also=list(k.also),
-                fields=_fields(k.fields),
-                has_outline=k.has_outline,
-                has_place=k.has_place,
-                has_stations=k.has_stations,
-            )
-            for k in STEPS.values()
-            if k.offered
-        ],
-        outlines=[
-            KindInfo(kind=k.kind, title=k.title, also=[], fields=_fields(k.fields))
-            for k in OUTLINES.values()
-        ],
+        steps=_entries(),
+        outlines=[OutlineInfo(kind=k.kind, title=k.title) for k in OUTLINES.values()],
         fits=[
-            KindInfo(
+            FitInfo(
                 kind=k.kind,
-                title=k.title,
-                also=list(k.also),
-                fields=_fields(k.fields),
+                way=number,
+                title=way.title,
+                about=_about(k),
+                also=list(way.also),
                 roles=list(k.roles),
                 on_a=k.on_a,
                 on_b=k.on_b,
                 makes_b=k.makes_b,
-                feel=k.feel,
             )
             for k in FITS.values()
+            for number, way in enumerate(k.ways())
         ],
         starters=[Starter(name=n, title=s.title, about=s.about) for n, s in STARTERS.items()],
         materials=list(MATERIALS),

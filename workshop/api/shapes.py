@@ -172,32 +172,38 @@ class Refusal(Schema):
     version: int | None = None
 
 
-class FieldInfo(Schema):
-    """A field of a kind of step, outline or fit."""
+class EntryInfo(Schema):
+    """One way to begin a step: what it is called, what finds it, and whether a pressed face
+    offers it under a short word. ``outline`` is the kind of outline it begins with, if any."""
 
-    name: str
     kind: str
-    label: str
-    default: str
-    choices: list[str]
-    hint: str
+    way: int
+    outline: str
+    title: str
+    about: str
+    also: list[str]
+    at_face: str
 
 
-class KindInfo(Schema):
-    """A kind of step, outline or fit."""
+class OutlineInfo(Schema):
+    """A kind of outline."""
 
     kind: str
     title: str
+
+
+class FitInfo(Schema):
+    """A kind of fit: what its parts are to each other, and whether it needs both to be there."""
+
+    kind: str
+    way: int
+    title: str
+    about: str
     also: list[str]
-    fields: list[FieldInfo]
-    has_outline: bool = False
-    has_place: bool = False
-    has_stations: bool = False
-    roles: list[str] = []
-    on_a: bool = False
-    on_b: bool = False
-    makes_b: bool = True
-    feel: str = ""
+    roles: list[str]
+    on_a: bool
+    on_b: bool
+    makes_b: bool
 
 
 class Starter(Schema):
@@ -211,9 +217,9 @@ class Starter(Schema):
 class Catalogue(Schema):
     """Everything there is to choose from."""
 
-    steps: list[KindInfo]
-    outlines: list[KindInfo]
-    fits: list[KindInfo]
+    steps: list[EntryInfo]
+    outlines: list[OutlineInfo]
+    fits: list[FitInfo]
     starters: list[Starter]
     materials: list[str]
     felt: list[str]

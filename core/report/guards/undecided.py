@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from core.project.results import PartResult, Solution, StepResult
 from core.proof.finding import Finding
-from core.report.sentences import step_sentence
+from core.report.sentences import step_aloud
 from core.steps import OUTLINES, STEPS
 
 MOST_TOLD = 5
@@ -29,7 +29,7 @@ def _left(result: StepResult) -> list[str]:
     kind = STEPS.get(result.step.kind)
     if kind is None or not result.step.enabled or result.error:
         return []
-    shown = {piece.field for piece in step_sentence(result) if piece.field}
+    shown = {piece.field for piece in step_aloud(result)[0] if piece.field}
     groups = [("", kind.fields, result.step.fields)]
     outline = result.step.outline
     if kind.has_outline and outline and outline.kind in OUTLINES:

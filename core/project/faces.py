@@ -1,0 +1,92 @@
+"""Faces of a part as they are now: what is left of each, and how much room there is on it.
+
+Named places outlive what stands on them: a top that was hollowed to a rim still has its name. Here
+it is looked at on the finished triangles.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+
+from core.solids import Frame, triangle_mesh
+from core.solids.mesh import TriangleMesh
+from core.steps.state import PartState
+
+FLAT = 1 - 1e-6
+IN_PLANE_MM = 1e-3
+COARSE_MM = 0.05  # how finely the middle of a face is sought
+
+
+@dataclass(frozen=True)
+class Room:
+    """What is left of a flat face, and the largest circle that lies on it.
+
+    ``at`` is the circle's middle in the face's own millimetres from its place: the place itself
+    where there is room enough round it; ``radius`` is the circle's, ``deep`` how far the part goes
+    below the face, mm.
+    """
+
+    place: str
+    frame: Frame
+    at: tuple[float, float]
+    radius: float
+    deep: float
+
+
+def room_on(state: PartState, place: str, mesh: TriangleMesh | None = None) -> Room | None:
+    """The room on a named face; None where nothing is left of it or it is not flat."""
+    mesh = mesh or triangle_mesh(state.solid())
+    feature, frame = state.place(place)
+    shape = _left_of(mesh, feature.step, place.rpartition(".")[2], frame)
+    if shape is None:
+        return None
+    here = shapely.Point(0.0, 0.0)
+    circle = shapely.maximum_inscribed_circle(shape, tolerance=COARSE_MM)
+    centre, radius = shapely.Point(circle.coords[0]), float(circle.length)
+    own = float(here.distance(shape.boundary)) if shape.contains(here) else 0.0
+    at = (0.0, 0.0) if own > 0.6 * radius else (float(centre.x), float(centre.y))
+    up = np.array(frame.z_axis)
+    heights = (mesh.vertices - np.array(frame.origin)) @ up
+    return Room(place, frame, at, own if at == (0.0, 0.0) else radius, float(-heights.min()))
+
+
+def free_face(state: PartState, up: tuple[float, float, float] = (0.0, 0.0, 1.0)) -> Room | None:
+    """The roomiest flat face that looks upwards and is still there; None where there is none."""
+    if state.body is None:
+        return None
+    mesh = triangle_mesh(state.solid())
+    best: Room | None = None
+    for feature in state.features.values():
+        for name, frame in feature.places.items():
+            if name in feature.curved or _along(frame, up) < FLAT:
+                continue
+            room = room_on(state, f"{feature.step}.{name}", mesh)
+            if room and (best is None or room.radius > best.radius + COARSE_MM):
+                best = room
+    return best
+
+
+def _left_of(mesh: TriangleMesh, step: str, face: str, frame: Frame) -> shapely.Polygon | None:
+    """The part of the plane of a face that is really on the solid, in the face's millimetres."""
+    chosen = mesh.corners[mesh.on(step, frozenset({face}))]
+    if not len(chosen):
+        return None
+    local = (chosen - np.array(frame.origin)) @ np.array(
+        [frame.x_axis, frame.y_axis, frame.z_axis]
+    ).T
+    flat = local[np.abs(local[:, :, 2]).max(axis=1) < IN_PLANE_MM]
+    if not len(flat):
+        return None
+    shape = shapely.union_all(shapely.polygons(flat[:, :, :2]), grid_size=1e-6)
+    pieces = [one for one in shapely.get_parts(shape) if isinstance(one, shapely.Polygon)]
+    # the largest piece counts: a face cut in two offers one of them
+    largest = max(pieces, key=lambda one: one.area, default=None)
+    return largest if largest is not None and largest.area > 1e-6 else None
+
+
+def _along(frame: Frame, up: tuple[float, float, float]) -> float:
+    return math.fsum(p * q for p, q in zip(frame.z_axis, up, strict=True))

@@ -1,0 +1,176 @@
+"""What a field may be set to, resolved where it stands: faces, steps, parts, drawings, words."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field
+
+from core.project.placing import edge_line
+from core.project.schema import Project, Step
+from core.solids import Frame
+from core.steps.field import Among, Field
+from core.steps.state import Feature, PartState
+
+MOST = 200
+ACROSS = 0.35  # an edge tells how far across if its normal leans at least this much that way
+
+
+@dataclass(frozen=True)
+class Option:
+    """One thing a field may be set to: what the document keeps, and what is read."""
+
+    value: str
+    words: str
+
+
+@dataclass(frozen=True)
+class Surroundings:
+    """What a field can refer to where it stands.
+
+    ``state`` is the part before the step, ``steps`` the steps so far, ``others`` the finished
+    other parts; ``face`` is the face a place is on and ``owner`` the step that made it.
+    """
+
+    project: Project
+    part: str = ""
+    state: PartState = field(default_factory=lambda: PartState(""))
+    steps: Sequence[Step] = ()
+    others: Mapping[str, PartState] = field(default_factory=dict)
+    face: Frame | None = None
+    owner: str = ""
+
+    def step_words(self, name: str) -> str:
+        """A step as it is spoken of."""
+        step = next((one for one in self.steps if one.id == name), None)
+        return (step.label if step else "") or name.replace("_", " ")
+
+    def part_words(self, name: str) -> str:
+        """A part as it is spoken of."""
+        part = next((one for one in self.project.parts if one.name == name), None)
+        return (part.label if part else "") or name.replace("_", " ")
+
+
+def options_of(spec: Field, around: Surroundings, empty: str = "") -> list[Option]:
+    """Everything a field may be set to; of free text and numbers only what is suggested.
+
+    Args:
+        empty: what an empty value is read as, where the field is of a kind that may be empty.
+    """
+    if spec.choices:
+        return [Option(c, t) for c, t in zip(spec.choices, spec.told or spec.choices, strict=True)]
+    if spec.suggests:
+        return [Option(text, text) for text in spec.suggests]
+    resolve = _RESOLVED.get(spec.kind)
+    found = resolve(spec, around) if resolve else []
+    if spec.kind in ("place", "step", "from"):
+        found.insert(0, Option("", empty or _EMPTY[spec.kind]))
+    return found[:MOST]
+
+
+_EMPTY = {"place": "the bed", "step": "the latest that will do", "from": "the middle"}
+
+
+def _faces(spec: Field, around: Surroundings) -> list[Option]:
+    features = reversed(list(around.state.features.values()))
+    return [
+        Option(f"{feature.step}.{name}", f"{name} of {around.step_words(feature.step)}")
+        for feature in features
+        for name in feature.places
+    ]
+
+
+def _places(spec: Field, around: Surroundings) -> list[Option]:
+    found = _faces(spec, around)
+    for part, state in around.others.items():
+        there = around.part_words(part)
+        found += [
+            Option(f"{part}.{feature.step}.{name}", f"{name} of {feature.step} on {there}")
+            for feature in state.features.values()
+            for name in feature.places
+        ]
+    return found
+
+
+def _sides(spec: Field, around: Surroundings) -> list[Option]:
+    names: dict[str, None] = {}
+    for feature in around.state.features.values():
+        if feature.prism is not None:
+            names |= dict.fromkeys(feature.prism.faces())
+    return [Option(name, name) for name in names]
+
+
+def _steps(spec: Field, around: Surroundings) -> list[Option]:
+    features = reversed(list(around.state.features.values()))
+    return [Option(f.step, around.step_words(f.step)) for f in features if _will_do(f, spec.among)]
+
+
+def _will_do(feature: Feature, among: Among) -> bool:
+    needed: dict[Among, object] = {
+        "any": feature,
+        "raised": feature.prism,
+        "piece": feature.tool,
+        "recess": feature.recess,
+        "rim": feature.mouth,
+    }
+    return needed[among] is not None
+
+
+def _parts(spec: Field, around: Surroundings) -> list[Option]:
+    names = [part.name for part in around.project.parts if part.name != around.part]
+    return [Option(name, around.part_words(name)) for name in names]
+
+
+def _drawings(spec: Field, around: Surroundings) -> list[Option]:
+    return [Option(one.name, one.name) for one in around.project.drawings]
+
+
+def _told_from(spec: Field, around: Surroundings) -> list[Option]:
+    """Edges of the face and middles of what is on it, the face's own first."""
+    if around.face is None:
+        return []
+    across = spec.name.startswith("x")
+    found: list[Option] = []
+    features = list(around.state.features.values())
+    features.sort(key=lambda feature: feature.step != around.owner)
+    for feature in features:
+        of = "" if feature.step == around.owner else f" of {around.step_words(feature.step)}"
+        for name, frame in feature.places.items():
+            if name in feature.curved:
+                continue
+            normal, _ = edge_line(around.face, frame)
+            if normal and abs(normal[0 if across else 1]) > ACROSS:
+                found.append(Option(f"{feature.step}.{name}", f"from the {name} edge{of}"))
+    way = "right of" if across else "up from"
+    found += [
+        Option(feature.step, f"{way} the middle of {around.step_words(feature.step)}")
+        for feature in features
+        if feature.axis is not None and feature.step != around.owner
+    ]
+    return found
+
+
+def told_from_middle(name: str) -> str:
+    """What is read where a distance is told from the middle."""
+    return "right of the middle" if name.startswith("x") else "up from the middle"
+
+
+_RESOLVED: dict[str, Callable[[Field, Surroundings], list[Option]]] = {
+    "face": _faces,
+    "place": _places,
+    "faces": _sides,
+    "step": _steps,
+    "part": _parts,
+    "drawing": _drawings,
+    "from": _told_from,
+}
+
+
+def feature_owner(state: PartState, on: str) -> Feature | None:
+    """The feature a place name belongs to, or None where there is none."""
+    step, _, face = on.rpartition(".")
+    owners = [step] if step else list(state.features)[::-1]
+    for owner in owners:
+        feature = state.features.get(owner)
+        if feature and face in feature.places:
+            return feature
+    return None

@@ -1,0 +1,115 @@
+"""Documents with one thing more: a step, a part, a fit. Nothing is kept."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+
+from core.project.beginning import become_kind, begin_fit, begin_part, begin_step, outline_again
+from core.project.document import from_data
+from core.project.schema import Project as Document
+from workshop.answers import solution_of
+from workshop.api.shapes import Refusal
+
+router = Router()
+
+
+class Begun(Schema):
+    """The document with what was begun, and its name."""
+
+    document: Document
+    name: str
+
+
+class StepIn(Schema):
+    """A step to begin: by its kind and way, on a face or where there is most room."""
+
+    document: dict[str, Any]
+    part: str
+    kind: str
+    way: int = 0
+    outline: str = ""
+    on: str = ""
+    after: str = ""
+
+
+class PartIn(Schema):
+    """A part to begin."""
+
+    document: dict[str, Any]
+    label: str = ""
+
+
+class FitIn(Schema):
+    """A fit to begin between part a and part b; b empty: a new part that the fit makes."""
+
+    document: dict[str, Any]
+    kind: str
+    way: int = 0
+    a: str
+    b: str = ""
+    on_a: str = ""
+    on_b: str = ""
+
+
+class KindIn(Schema):
+    """A fit to become another kind."""
+
+    document: dict[str, Any]
+    fit: str
+    kind: str
+
+
+class OutlineIn(Schema):
+    """An outline to become another kind, by its path inside the step."""
+
+    document: dict[str, Any]
+    part: str
+    step: str
+    path: str
+    kind: str
+
+
+@router.post("/begin/step", response={200: Begun, 422: Refusal})
+def step(request: HttpRequest, given: StepIn):  # type: ignore[no-untyped-def]
+    """A new step, sized to the face it stands on."""
+    solution = solution_of(from_data(given.document))
+    document, name = begin_step(
+        solution, given.part, given.kind, given.way, given.outline, given.on, given.after
+    )
+    return Begun(document=document, name=name)
+
+
+@router.post("/begin/part", response={200: Begun, 422: Refusal})
+def part(request: HttpRequest, given: PartIn):  # type: ignore[no-untyped-def]
+    """A new empty part."""
+    document, name = begin_part(from_data(given.document), given.label)
+    return Begun(document=document, name=name)
+
+
+@router.post("/begin/fit", response={200: Begun, 422: Refusal})
+def fit(request: HttpRequest, given: FitIn):  # type: ignore[no-untyped-def]
+    """A new fit, and the part it makes where it makes one."""
+    solution = solution_of(from_data(given.document))
+    document, name = begin_fit(
+        solution, given.kind, given.way, (given.a, given.b), (given.on_a, given.on_b)
+    )
+    return Begun(document=document, name=name)
+
+
+@router.post("/begin/kind", response={200: Begun, 422: Refusal})
+def kind(request: HttpRequest, given: KindIn):  # type: ignore[no-untyped-def]
+    """A fit made another kind."""
+    document = become_kind(from_data(given.document), given.fit, given.kind)
+    return Begun(document=document, name=given.fit)
+
+
+@router.post("/begin/outline", response={200: Begun, 422: Refusal})
+def outline(request: HttpRequest, given: OutlineIn):  # type: ignore[no-untyped-def]
+    """An outline made another kind, joined with another, or without the last joined one."""
+    document = outline_again(
+        from_data(given.document), given.part, given.step, given.path, given.kind
+    )
+    return Begun(document=document, name=given.step)
