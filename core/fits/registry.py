@@ -188,6 +188,7 @@ class FitKind(ABC):
     starts: ClassVar[tuple[Start, ...]] = ()  # ways to begin it; empty: as its title says
     stance_b: ClassVar[str] = "bottom"  # how a part b that it makes stands on the bed
     makes_b: ClassVar[bool] = True  # it can make the whole of part b
+    unrolls: ClassVar[bool] = False  # it has a track that is drawn on the unrolled cylinder
     bought_b: ClassVar[bool] = False  # part b is a bought thing
 
     def ways(self) -> tuple[Start, ...]:

@@ -58,7 +58,15 @@ class SlipLid(FitKind):
             hint="a close lid needs a way for the air",
         ),
         Field("bead", "length", "bead that holds it", "0", clause=", held by a bead {bead} high"),
-        Field("rim", "step", "lies on the rim of", "", among="rim", clause=", on the rim of {rim}"),
+        Field(
+            "rim",
+            "step",
+            "lies on the rim of",
+            "",
+            among="rim",
+            empty="the latest rim",
+            clause=", on the rim of {rim}",
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:

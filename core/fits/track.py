@@ -55,6 +55,7 @@ class GrooveAndNub(FitKind):
     also = ("bayonet", "twist lock", "maze", "cam", "key and track", "puzzle")
     roles = ("cylinder", "sleeve")
     on_a = True
+    unrolls = True
     fields = (
         Field("path", "moves", "track from the mouth", "down 8 mm, right 18 mm, up 3 mm"),
         Field("nub", "length", "width of the nub", "4 mm"),

@@ -42,7 +42,15 @@ class Tray(FitKind):
         Field("floor", "length", "floor", "1.2 mm", when=(("solid", ("hollow",)),)),
         Field("lead_in", "length", "bevel underneath", "0.6 mm"),
         Field("solid", "choice", "made", "hollow", ("hollow", "as a plate")),
-        Field("rim", "step", "lies in the rim of", "", among="rim", clause=", in the rim of {rim}"),
+        Field(
+            "rim",
+            "step",
+            "lies in the rim of",
+            "",
+            among="rim",
+            empty="the latest rim",
+            clause=", in the rim of {rim}",
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:

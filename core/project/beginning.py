@@ -18,6 +18,7 @@ from core.project.results import Solution
 from core.project.schema import FitSpec, OutlineSpec, Part, Place, Project, Station, Step
 from core.steps import OUTLINES, STEPS, PartState
 from core.steps.field import MARK, Field, filled
+from core.steps.fit_step import FIT_STEP
 
 COLOURS = ("#7fa79f", "#d9b56c", "#8c9fb3", "#c98f76", "#a7ab7d", "#b39bb0")
 FILLS = 0.8  # of the largest circle on a face, what a new outline takes up at most
@@ -60,7 +61,7 @@ def begin_step(
         fields=_fields(spec.fields, spec.sentence, chosen.sets, around, room),
         outline=_outline(outline, around, room) if spec.has_outline else None,
         stations=[Station(outline=_outline(outline, around, room))] if spec.has_stations else [],
-        place=_place(room, project.units) if room else None,
+        place=_place(room, project.units, spec.seeks_room) if room else None,
     )
     steps.insert(index, made)
     return _with_steps(project, part, steps), name
@@ -72,6 +73,25 @@ def begin_part(project: Project, label: str = "") -> tuple[Project, str]:
     said = label or (name.replace("_", " ").capitalize())
     part = Part(name=name, label=said, colour=next_colour(project))
     return project.model_copy(update={"parts": [*project.parts, part]}), name
+
+
+def begin_copy(project: Project, part: str) -> tuple[Project, str]:
+    """The document with a part once more, without its shares of fits; and the copy's name.
+
+    Raises:
+        BuildError: there is no such part.
+    """
+    names = [one.name for one in project.parts]
+    if part not in names:
+        raise BuildError("there is no such part", where="part")
+    own = project.part(part)
+    name = fresh_name(part, _names(project))
+    label = f"{own.label or part.replace('_', ' ')}, again"
+    steps = [one for one in own.steps if one.kind != FIT_STEP]
+    copy = own.model_copy(update={"name": name, "label": label, "steps": steps})
+    parts = list(project.parts)
+    parts.insert(names.index(part) + 1, copy)
+    return project.model_copy(update={"parts": parts}), name
 
 
 def begin_fit(
@@ -242,13 +262,14 @@ def _room(state: PartState, on: str) -> Room | None:
     return free_face(state)
 
 
-def _place(room: Room, unit: str) -> Place:
+def _place(room: Room, unit: str, seeks_room: bool) -> Place:
     def told(mm: float) -> str:
         if abs(mm) < 0.05:
             return ""
         return f"{plain(mm / 25.4, 3)}in" if unit == "in" else f"{plain(mm, 1)} mm"
 
-    return Place(on=room.place, x=told(room.at[0]), y=told(room.at[1]))
+    x, y = room.at if seeks_room else (0.0, 0.0)
+    return Place(on=room.place, x=told(x), y=told(y))
 
 
 def _fields(

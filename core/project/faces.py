@@ -18,6 +18,7 @@ from core.steps.state import PartState
 
 FLAT = 1 - 1e-6
 IN_PLANE_MM = 1e-3
+ENOUGH = 0.25  # of the largest circle on a face: room enough round its middle to begin there
 COARSE_MM = 0.05  # how finely the middle of a face is sought
 
 
@@ -48,7 +49,7 @@ def room_on(state: PartState, place: str, mesh: TriangleMesh | None = None) -> R
     circle = shapely.maximum_inscribed_circle(shape, tolerance=COARSE_MM)
     centre, radius = shapely.Point(circle.coords[0]), float(circle.length)
     own = float(here.distance(shape.boundary)) if shape.contains(here) else 0.0
-    at = (0.0, 0.0) if own > 0.6 * radius else (float(centre.x), float(centre.y))
+    at = (0.0, 0.0) if own > ENOUGH * radius else (float(centre.x), float(centre.y))
     up = np.array(frame.z_axis)
     heights = (mesh.vertices - np.array(frame.origin)) @ up
     return Room(place, frame, at, own if at == (0.0, 0.0) else radius, float(-heights.min()))
@@ -81,7 +82,7 @@ def _left_of(mesh: TriangleMesh, step: str, face: str, frame: Frame) -> shapely.
     flat = local[np.abs(local[:, :, 2]).max(axis=1) < IN_PLANE_MM]
     if not len(flat):
         return None
-    shape = shapely.union_all(shapely.polygons(flat[:, :, :2]), grid_size=1e-6)
+    shape = shapely.coverage_union_all(shapely.polygons(flat[:, :, :2]))
     pieces = [one for one in shapely.get_parts(shape) if isinstance(one, shapely.Polygon)]
     # the largest piece counts: a face cut in two offers one of them
     largest = max(pieces, key=lambda one: one.area, default=None)

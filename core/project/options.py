@@ -63,11 +63,11 @@ def options_of(spec: Field, around: Surroundings, empty: str = "") -> list[Optio
     resolve = _RESOLVED.get(spec.kind)
     found = resolve(spec, around) if resolve else []
     if spec.kind in ("place", "step", "from"):
-        found.insert(0, Option("", empty or _EMPTY[spec.kind]))
+        found.insert(0, Option("", empty or spec.empty or _EMPTY[spec.kind]))
     return found[:MOST]
 
 
-_EMPTY = {"place": "the bed", "step": "the latest that will do", "from": "the middle"}
+_EMPTY = {"place": "the bed", "step": "the latest", "from": "the middle"}
 
 
 def _faces(spec: Field, around: Surroundings) -> list[Option]:

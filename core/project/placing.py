@@ -33,11 +33,13 @@ PLACE_FIELDS = (
 
 @dataclass(frozen=True)
 class Held:
-    """One distance across a face, as drawn: ``x`` or ``y``, from where to where, how much, mm."""
+    """One distance across a face, as drawn: ``x`` or ``y``, from where to where, the unit vector
+    along which it grows, and how much it is, mm."""
 
     field: str
     start: Vector
     end: Vector
+    way: Vector
     value_mm: float
 
 
@@ -74,7 +76,13 @@ def placed(
     x, y = _crossing(x_line, y_line)
     at = face.shifted(x, y)
     held = tuple(
-        Held(name, face.point(*line.foot(x, y), 0.0), at.origin, numbers[name])
+        Held(
+            name,
+            face.point(*line.foot(x, y), 0.0),
+            at.origin,
+            _way(face, line.normal),
+            numbers[name],
+        )
         for name, line in (("x", x_line), ("y", y_line))
     )
     frame = at.lifted(numbers["out"]).turned(numbers["turn"])
@@ -181,6 +189,11 @@ def _crossing(a: _Line, b: _Line) -> tuple[float, float]:
     x = (a.at * b.normal[1] - b.at * a.normal[1]) / across
     y = (a.normal[0] * b.at - b.normal[0] * a.at) / across
     return x, y
+
+
+def _way(face: Frame, across: tuple[float, float]) -> Vector:
+    x, y, z = (across[0] * u + across[1] * v for u, v in zip(face.x_axis, face.y_axis, strict=True))
+    return x, y, z
 
 
 def _dot(a: tuple[float, ...], b: tuple[float, ...]) -> float:

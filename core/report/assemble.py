@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 import re
 
 from core.measures.display import plain
@@ -23,7 +22,7 @@ from core.report.drawings import drawing_view
 from core.report.fits import fit_view
 from core.report.guards import find_guards
 from core.report.guards.checklist import check_findings, check_views
-from core.report.judging import judge_fit, judge_part
+from core.report.judging import SHOWN_AS_VALUES, judge_fit, judge_part
 from core.report.measuring import Measured, measure_all
 from core.report.models import (
     BandView,
@@ -148,6 +147,7 @@ def finding_view(finding: Finding) -> FindingView:
         check=finding.check,
         accepted=finding.accepted,
         can_be_accepted=can_be_accepted(finding),
+        shown_as_value=finding.check in SHOWN_AS_VALUES,
         severity=finding.severity,
         message=finding.message,
         value=finding.value,
@@ -273,19 +273,12 @@ def _held_views(path: str, result: StepResult) -> list[HeldView]:
     views = []
     for held in at.held:
         text = getattr(result.step.place, held.field)
-        across = at.face.x_axis if held.field == "x" else at.face.y_axis
-        apart = tuple(q - p for p, q in zip(held.start, held.end, strict=True))
-        size = math.sqrt(sum(d * d for d in apart))
-        way = across
-        if size > 1e-9:
-            sign = 1.0 if held.value_mm >= 0 else -1.0
-            way = (sign * apart[0] / size, sign * apart[1] / size, sign * apart[2] / size)
         views.append(
             HeldView(
                 path=f"{path}.place.{held.field}",
                 start=held.start,
                 end=held.end,
-                way=way,
+                way=held.way,
                 value=held.value_mm,
                 text=text,
                 plain=text == "" or _PLAIN_NUMBER.fullmatch(text) is not None,

@@ -25,6 +25,13 @@ def consequences(before: Report, after: Report) -> list[Consequence]:
     parts = {part.name: part for part in before.parts}
     for part in after.parts:
         old = parts.get(part.name)
+        if part.size_mm and part.mass and (old is None or old.size_mm is None):
+            size = " × ".join(length_text(one, unit, with_unit=False) for one in part.size_mm)
+            found.append(
+                Consequence(label=f"{part.label} came to be", before="", after=f"{size} {unit}")
+            )
+            mass = _text(part.mass.mass_g, "mass", unit)
+            found.append(Consequence(label=f"{part.label} mass", before="", after=mass))
         if old is None:
             continue
         if old.size_mm and part.size_mm and old.size_mm != part.size_mm:

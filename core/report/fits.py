@@ -4,8 +4,13 @@ from __future__ import annotations
 
 import re
 
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+
+from core.errors import CoreError
 from core.fits import FITS
-from core.fits.registry import Motion
+from core.fits.registry import Motion, SectionView
 from core.outlines import phrases
 from core.project.cache import MEASURED, content_key
 from core.project.options import Surroundings
@@ -43,6 +48,7 @@ from core.report.sentences import (
 from core.steps import PartState
 from core.steps.field import Field
 
+SIDE = "side"  # the name of a probe that runs across; others run to an end
 RUN = re.compile(r"(up|down|left|right)\s+(\S.*)")
 GAP_FIELD = Field("gap", "length", "gap a side", "", hint="empty: as the feel proposes")
 
@@ -142,7 +148,9 @@ def fit_view(
         pairs=pairs,
         overlap_mm3=measured.overlap_mm3 if measured else None,
         left=left,
-        section=_section(fit, a, b) if meeting and a.body and b.body else None,
+        section=_section(fit, measured, a, b, tuple(called[part] for part in spec.parts))
+        if meeting and a.body and b.body
+        else None,
         pose=[float(v) for v in meeting.pose.matrix.ravel()] if meeting else [],
         place_words=place_words,
         place_more=place_more,
@@ -152,7 +160,9 @@ def fit_view(
             OptionView(value="inner", words=f"the inner part, {called[by_role[inner]]},"),
             OptionView(value="half each", words="each, by half,"),
         ],
-        track=_track(fit, fields),
+        track=_track(fit, path),
+        unrolls=kind.unrolls if kind else False,
+        names=_own_names(fit, around[spec.parts[0]].state),
         motion=motion_view(meeting.motion) if meeting and meeting.motion else None,
         stack=[
             StackedView(
@@ -201,13 +211,15 @@ def _fields(path: str, fit: FitResult, around: dict[str, Surroundings]) -> list[
     return views
 
 
-def _track(fit: FitResult, fields: list[FieldView]) -> TrackView | None:
-    laid = fit.laid
-    if laid is None:
+def _track(fit: FitResult, path: str) -> TrackView | None:
+    laid, kind = fit.laid, FITS.get(fit.fit.kind)
+    moves = next((one for one in kind.fields if one.kind == "moves"), None) if kind else None
+    if laid is None or moves is None:
         return None
-    typed = next(field.text for field in fields if field.name == "path")
+    typed = fit.fit.fields.get(moves.name, moves.default)
     told = (RUN.fullmatch(phrase) for phrase in phrases(typed))
     return TrackView(
+        path=f"{path}.fields.{moves.name}",
         around_mm=laid.around_mm,
         wide_mm=laid.wide_mm,
         copies=laid.copies,
@@ -224,7 +236,46 @@ def motion_view(motion: Motion) -> MotionView:
     )
 
 
-def _section(fit: FitResult, a: PartState, b: PartState) -> SectionPicture:
+def _labels(
+    cut: list[list[NDArray[np.float64]]], view: SectionView, called: tuple[str, ...]
+) -> list[SectionLabel]:
+    """Labels by the parts' own names, where they lie in a part; once each."""
+    found: dict[str, SectionLabel] = {}
+    for text, x, y in view.labels:
+        for loops_of, name in zip(cut, called, strict=True):
+            if sum(shapely.Polygon(loop).contains(shapely.Point(x, y)) for loop in loops_of) % 2:
+                text = name
+        found.setdefault(text, SectionLabel(text=text, at=(x, y)))
+    return list(found.values())
+
+
+def _own_names(fit: FitResult, a: PartState) -> list[str]:
+    """Names that only the fields of this fit may use."""
+    kind = FITS.get(fit.fit.kind)
+    try:
+        return sorted(kind.names(a, fit.fit.fields)) if kind else []
+    except CoreError:
+        return []
+
+
+def _along(name: str, fit: FitResult, measured: MeasuredFit | None) -> float | None:
+    """The gap along a dimension as found on the whole solids: of the pair of its name, else the
+    first for a side and the second for an end."""
+    if fit.meeting is None or measured is None:
+        return None
+    names = [pair.name for pair in fit.meeting.pairs]
+    index = names.index(name) if name in names else int(name != SIDE)
+    gap = measured.gaps[index] if index < len(measured.gaps) else None
+    return gap.distance_mm if gap else None
+
+
+def _section(
+    fit: FitResult,
+    measured: MeasuredFit | None,
+    a: PartState,
+    b: PartState,
+    called: tuple[str, ...],
+) -> SectionPicture:
     """The finished solids cut through the meeting place, with their gaps as found there."""
     meeting = fit.meeting
     assert meeting is not None
@@ -241,7 +292,12 @@ def _section(fit: FitResult, a: PartState, b: PartState) -> SectionPicture:
             if found:
                 dimensions.append(
                     SectionDimension(
-                        name=probe.name, start=found.start, end=found.end, gap_mm=found.gap_mm
+                        name=probe.name,
+                        start=found.start,
+                        end=found.end,
+                        gap_mm=found.gap_mm,
+                        at_end=probe.name != SIDE,
+                        measured_mm=_along(probe.name, fit, measured),
                     )
                 )
         return SectionPicture(
@@ -256,7 +312,9 @@ def _section(fit: FitResult, a: PartState, b: PartState) -> SectionPicture:
                 for i in (0, 1)
             ],
             dimensions=dimensions,
-            labels=[SectionLabel(text=text, at=(x, y)) for text, x, y in view.labels],
+            labels=_labels(cut, view, called),
         )
 
-    return MEASURED.get(content_key("section", fit.fit.name, a.key, b.key, view), draw)
+    return MEASURED.get(
+        content_key("section", fit.fit.name, a.key, b.key, view, called, measured is not None), draw
+    )

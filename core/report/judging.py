@@ -32,6 +32,10 @@ FACETS_MM = 0.02  # flat facets stand up to 0.01 mm inside each of two true surf
 LINES_STOP, LINES_WARN = 1.0, 2.0
 
 
+# checks of a fit that its desk shows as numbers beside what was asked
+SHOWN_AS_VALUES = ("gap", "wall left", "overlap")
+
+
 def judge_part(
     result: PartResult,
     measured: Measured,

@@ -219,6 +219,7 @@ class FindingView(View):
     remedy: RemedyView | None = None
     accepted: str = ""
     can_be_accepted: bool = False
+    shown_as_value: bool = False
 
 
 class PushEnd(View):
@@ -265,6 +266,8 @@ class SectionDimension(View):
     start: Vec2
     end: Vec2
     gap_mm: float
+    at_end: bool
+    measured_mm: float | None
 
 
 class SectionLabel(View):
@@ -348,6 +351,7 @@ class RunView(View):
 class TrackView(View):
     """A track laid out on the unrolled cylinder, mm; drawn even where it cannot be cut."""
 
+    path: str
     around_mm: float
     wide_mm: float
     copies: int
@@ -394,6 +398,8 @@ class FitView(View):
     givers: list[OptionView]
     motion: MotionView | None
     track: TrackView | None
+    unrolls: bool
+    names: list[str]
     stack: list[StackedView]
     in_place: bool
     severity: Severity

@@ -22,7 +22,7 @@ class Blend(StepKind):
     fields = (
         Field("radius", "length", "radius", "2 mm", above=0),
         Field("where", "choice", "edges", "inside", ("inside", "outside")),
-        Field("of", "step", "of step", "", hint="empty: every edge"),
+        Field("of", "step", "of step", "", empty="every step"),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:

@@ -29,6 +29,7 @@ class Boss(StepKind):
     also = ("stud", "post", "peg", "pin", "dowel", "standoff", "pillar")
     at_face = "boss"
     has_place = True
+    seeks_room = True
     fields = (
         Field("diameter", "length", "diameter", "8 mm", above=0, spans="across"),
         Field("height", "length", "height", "10 mm", above=0),
@@ -89,7 +90,15 @@ class Ledge(StepKind):
     fields = (
         Field("inwards", "length", "width", "1 mm", above=0),
         Field("down", "length", "depth", "3 mm", above=0),
-        Field("rim", "step", "rim", "", among="rim", clause=", in the rim of {rim}"),
+        Field(
+            "rim",
+            "step",
+            "rim",
+            "",
+            among="rim",
+            empty="the latest rim",
+            clause=", in the rim of {rim}",
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:

@@ -64,6 +64,7 @@ class Extrude(StepKind):
             "Cut {outline} out",
             ("cut", "cut out", "remove", "subtract", "pocket", "recess"),
             {"mode": "cut", "direction": "down"},
+            about="Take an outline out of the part, to a depth.",
             at_face="cut into it",
             name="cut",
         ),
@@ -71,6 +72,7 @@ class Extrude(StepKind):
             "Cut {outline} right through",
             ("cut through", "through all", "window", "opening"),
             {"mode": "cut", "direction": "right through"},
+            about="Take an outline out of the part, whatever its thickness.",
             at_face="cut right through",
             name="opening",
         ),
@@ -78,11 +80,13 @@ class Extrude(StepKind):
             "Keep only what lies in {outline}",
             ("common", "intersect", "keep"),
             {"mode": "common", "direction": "right through"},
+            about="Take away all that lies beside an outline.",
             name="kept",
         ),
     )
     has_outline = True
     has_place = True
+    seeks_room = True
     fields = (
         Field(
             "mode",

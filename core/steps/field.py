@@ -70,6 +70,7 @@ class Field:
     unless: tuple[Condition, ...] = ()
     default_if: tuple[tuple[str, str, str], ...] = ()
     among: Among = "any"
+    empty: str = ""  # what an empty step is read as
     suggests: tuple[str, ...] = ()
     above: float | None = None  # more than this
     least: float | None = None  # this or more

@@ -9,12 +9,14 @@ from core.steps.field import Field
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import PartState
 
+FIT_STEP = "fit"
+
 
 @register
 class FitStep(StepKind):
     """Marks where the geometry of a fit goes; later steps may build on it."""
 
-    kind = "fit"
+    kind = FIT_STEP
     title = "Make this part's side of a fit"
     offered = False
     fields = (Field("fit", "fixed", "fit", ""),)

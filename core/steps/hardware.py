@@ -38,6 +38,7 @@ class ScrewHole(StepKind):
         Start("Hole to be tapped, by its size", ("tap drill",), {"use": "tap drill"}),
     )
     has_place = True
+    seeks_room = True
     fields = (
         Field("size", "choice", "screw", "M3", tuple(CLEARANCE)),
         Field("use", "choice", "used as", "clearance", USES),
@@ -126,6 +127,7 @@ class NutTrap(StepKind):
     also = ("nut pocket", "captive nut", "nut trap")
     at_face = "trap for a nut"
     has_place = True
+    seeks_room = True
     fields = (
         Field("size", "choice", "nut", "M3", tuple(HEX_NUTS)),
         Field("gap", "length", "gap a side", "0.15 mm", least=0),

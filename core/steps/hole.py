@@ -29,6 +29,7 @@ class Hole(StepKind):
     also = ("drill", "bore", "through hole", "blind hole", "countersink", "counterbore", "teardrop")
     at_face = "hole"
     has_place = True
+    seeks_room = True
     open_lines = 2.0
     fields = (
         Field("form", "choice", "form", "plain", FORMS),

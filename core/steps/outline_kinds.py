@@ -121,6 +121,7 @@ OUTLINES: dict[str, OutlineKind] = {
             (Field("diameter", "length", "diameter", "30 mm"),),
             "a circle {diameter} across",
             lambda numbers, *_: outlines.circle(numbers["diameter"]),
+            ("disc", "cylinder", "round bar", "rod"),
         ),
         OutlineKind(
             "rectangle",
@@ -134,6 +135,7 @@ OUTLINES: dict[str, OutlineKind] = {
             ),
             "a rectangle {width} × {depth}",
             _rectangle,
+            ("block", "cube", "plate", "box shape", "prism"),
         ),
         OutlineKind(
             "rectangle by corners",
@@ -163,6 +165,7 @@ OUTLINES: dict[str, OutlineKind] = {
             ),
             "a polygon of {sides} sides, {across} across {measured}",
             _polygon,
+            ("hexagon", "hex", "octagon", "triangle"),
         ),
         OutlineKind(
             "slot",
@@ -183,6 +186,7 @@ OUTLINES: dict[str, OutlineKind] = {
             ),
             "a ring {outside} outside, {inside} inside",
             lambda n, *_: outlines.ring(n["outside"], n["inside"]),
+            ("tube", "pipe", "bush"),
         ),
         OutlineKind(
             "window",
@@ -197,6 +201,7 @@ OUTLINES: dict[str, OutlineKind] = {
             lambda n, *_: outlines.sector_window(
                 n["outside"], n["inside"], n["angle"], n["corners"]
             ),
+            ("sector", "window", "spokes"),
         ),
         OutlineKind(
             "pillow",
@@ -217,17 +222,18 @@ OUTLINES: dict[str, OutlineKind] = {
             (Field("moves", "moves", "moves", "right 40 mm, up 20 mm, left ?, down ?"),),
             "the outline {moves}",
             _moves,
+            ("sketch", "outline", "profile", "draw", "half profile"),
         ),
         OutlineKind(
             "followed",
             "outline of an earlier step, grown or shrunk",
             (
-                Field("of", "step", "of step", "", among="raised"),
+                Field("of", "step", "of step", "", among="raised", empty="the first body"),
                 Field("by", "length", "grown by, below nought shrunk", "0-2 mm"),
             ),
             "the outline of {of} grown by {by}",
             _followed,
-            ("offset",),
+            ("offset", "inset", "larger outline"),
         ),
         OutlineKind(
             "traced",

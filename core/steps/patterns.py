@@ -21,7 +21,7 @@ from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 MOST_COPIES = 5000
-OF = Field("of", "step", "of step", "", among="piece")
+OF = Field("of", "step", "of step", "", among="piece", empty="the latest piece")
 Matrix = NDArray[np.float64]
 
 
@@ -232,7 +232,15 @@ class Mirror(StepKind):
     also = ("mirror", "symmetric", "flip", "other side")
     fields = (
         Field("what", "choice", "what", "the latest piece", ("the latest piece", "the whole part")),
-        Field("of", "step", "of step", "", among="piece", when=(("what", ("the latest piece",)),)),
+        Field(
+            "of",
+            "step",
+            "of step",
+            "",
+            among="piece",
+            empty="the latest piece",
+            when=(("what", ("the latest piece",)),),
+        ),
         Field("side", "choice", "to the", "other side", ("other side", "back", "top")),
         Field("at", "length", "mirror plane at", "0"),
     )

@@ -19,6 +19,8 @@ from core.steps.state import PartState
 class Start:
     """One way a step begins: what the finder calls it, what finds it, what it sets at once.
 
+    ``at_edge`` is the same where an edge has been pressed.
+
     ``title`` holds ``{outline}`` where the outline's own name goes. ``at_face`` is the short word
     for it where a face has been pressed; empty where it is not offered there.
     """
@@ -27,6 +29,8 @@ class Start:
     also: tuple[str, ...] = ()
     sets: Mapping[str, str] = field(default_factory=dict)
     at_face: str = ""
+    at_edge: str = ""
+    about: str = ""  # a line on it; empty: the first line of the kind's own words
     name: str = ""  # what such a step is called; empty: its kind
 
 
@@ -77,6 +81,7 @@ class StepKind(ABC):
     has_outline: ClassVar[bool] = False
     has_stations: ClassVar[bool] = False
     has_place: ClassVar[bool] = False
+    seeks_room: ClassVar[bool] = False  # where the middle of a face is taken, it begins beside it
     is_relief: ClassVar[bool] = False  # made to be seen or felt: too shallow defeats it
     open_lines: ClassVar[float] = 0.0  # the narrowest gap of it that stays open, in lines
     offered: ClassVar[bool] = True  # in the step finder; others come about in another way

@@ -27,6 +27,7 @@ class Rib(StepKind):
     also = ("web", "stiffener", "fin", "divider", "gusset")
     at_face = "rib"
     has_place = True
+    seeks_room = True
     fields = (
         Field("from_x", "length", "from, right", "0-10 mm"),
         Field("from_y", "length", "from, up", "0"),

@@ -33,7 +33,15 @@ class Shell(StepKind):
         Field("floor", "length", "floor", "2 mm", above=0),
         Field("open", "faces", "open faces", "top"),
         Field("keep", "choice", "keeps", "outside", ("outside", "inside")),
-        Field("body", "step", "of step", "", among="raised", clause=", of {body}"),
+        Field(
+            "body",
+            "step",
+            "of step",
+            "",
+            among="raised",
+            empty="the first body",
+            clause=", of {body}",
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:

@@ -26,6 +26,7 @@ class Text(StepKind):
     also = ("label", "letters", "engrave", "emboss", "deboss", "number")
     at_face = "text"
     has_place = True
+    seeks_room = True
     is_relief = True
     open_lines = 1.0
     fields = (

@@ -24,6 +24,7 @@ class Traced(StepKind):
     also = ("svg", "dxf", "logo", "trace", "picture outline")
     at_face = "a drawing"
     has_place = True
+    seeks_room = True
     is_relief = True
     open_lines = 1.0
     fields = (

@@ -38,7 +38,15 @@ class Wrap(StepKind):
     has_outline = True
     is_relief = True
     fields = (
-        Field("body", "step", "of step", "", among="raised", clause=", on {body}"),
+        Field(
+            "body",
+            "step",
+            "of step",
+            "",
+            among="raised",
+            empty="the first body",
+            clause=", on {body}",
+        ),
         Field("mode", "choice", "way of acting", "cut", ("raised", "cut")),
         Field("depth", "length", "how high or deep", "1 mm", above=0),
         Field("around", "angle", "at an angle of", "0 deg"),

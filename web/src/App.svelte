@@ -1,12 +1,53 @@
 <script lang="ts">
+  import { onMount, tick } from "svelte";
   import { address, inPlace } from "./route.svelte";
   import Bench from "./bench/Bench.svelte";
   import Logbook from "./records/Logbook.svelte";
   import Shelf from "./shelf/Shelf.svelte";
+  import Keys from "./ui/Keys.svelte";
+  import { shortcuts } from "./ui/shortcuts.svelte";
   import ProjectView from "./project/ProjectView.svelte";
 
   const route = $derived(address.current);
+  const TITLES = { shelf: "Shelf", bench: "Bench", logbook: "Logbook", lost: "Nothing here" };
+
+  onMount(() => shortcuts.on("?", () => (shortcuts.listed = true)));
+
+  // A page of its own has a title of its own, and the cursor begins at its heading.
+  let first = true;
+  $effect(() => {
+    if (route.view in TITLES) {
+      document.title = `${TITLES[route.view as keyof typeof TITLES]} · Fair Hinge`;
+    }
+    if (first) {
+      first = false;
+      return;
+    }
+    void tick().then(() => {
+      if (document.activeElement && document.activeElement !== document.body) return;
+      const start = document.querySelector<HTMLElement>("main, h1");
+      start?.setAttribute("tabindex", "-1");
+      start?.focus({ preventScroll: true });
+    });
+  });
+
+  function skip(event: MouseEvent, id: string) {
+    event.preventDefault();
+    const target = document.getElementById(id);
+    if (!target) return;
+    const inner = target.querySelector<HTMLElement>("input, button, [tabindex='0']");
+    (inner ?? target).focus();
+  }
+  const atDesk = $derived(route.view === "desk");
 </script>
+
+{#if atDesk}
+  <nav class="skips" aria-label="straight to">
+    <a href="#sheet" onclick={(event) => skip(event, "sheet")}>to the sheet</a>
+    <a href="#stage" onclick={(event) => skip(event, "stage")}>to the stage</a>
+    <a href="#readings" onclick={(event) => skip(event, "readings")}>to the readings</a>
+  </nav>
+{/if}
 
 {#if route.view === "shelf"}
   <Shelf />
@@ -32,3 +73,4 @@
     />
   {/key}
 {/if}
+<Keys />

@@ -7,7 +7,14 @@ from typing import Any
 from django.http import HttpRequest
 from ninja import Router, Schema
 
-from core.project.beginning import become_kind, begin_fit, begin_part, begin_step, outline_again
+from core.project.beginning import (
+    become_kind,
+    begin_copy,
+    begin_fit,
+    begin_part,
+    begin_step,
+    outline_again,
+)
 from core.project.document import from_data
 from core.project.schema import Project as Document
 from workshop.answers import solution_of
@@ -40,6 +47,13 @@ class PartIn(Schema):
 
     document: dict[str, Any]
     label: str = ""
+
+
+class CopyIn(Schema):
+    """A part to be there once more."""
+
+    document: dict[str, Any]
+    part: str
 
 
 class FitIn(Schema):
@@ -86,6 +100,13 @@ def step(request: HttpRequest, given: StepIn):  # type: ignore[no-untyped-def]
 def part(request: HttpRequest, given: PartIn):  # type: ignore[no-untyped-def]
     """A new empty part."""
     document, name = begin_part(from_data(given.document), given.label)
+    return Begun(document=document, name=name)
+
+
+@router.post("/begin/copy", response={200: Begun, 422: Refusal})
+def copy(request: HttpRequest, given: CopyIn):  # type: ignore[no-untyped-def]
+    """A part once more, without its fits."""
+    document, name = begin_copy(from_data(given.document), given.part)
     return Begun(document=document, name=name)
 
 

@@ -11,8 +11,9 @@ from core.fits import FITS
 from core.measures.evaluate import FUNCTIONS
 from core.process import MATERIALS
 from core.process.learning import FELT
+from core.project.beginning import COLOURS
 from core.project.demo import STARTERS
-from core.steps import OUTLINES, STEPS
+from core.steps import OUTLINES, STEPS, OutlineKind, StepKind
 from workshop.api.shapes import Catalogue, EntryInfo, FitInfo, OutlineInfo, Starter
 
 router = Router()
@@ -28,7 +29,7 @@ def _entries() -> list[EntryInfo]:
     found = []
     for kind in STEPS.values():
         for number, way in enumerate(kind.ways() if kind.offered else ()):
-            for outline in OUTLINES.values() if "{outline}" in way.title else (None,):
+            for outline in _outlines(kind) if "{outline}" in way.title else (None,):
                 named = f"{_article(outline.title)} {outline.title}" if outline else ""
                 found.append(
                     EntryInfo(
@@ -36,14 +37,20 @@ def _entries() -> list[EntryInfo]:
                         way=number,
                         outline=outline.kind if outline else kind.outline_first * kind.has_outline,
                         title=way.title.replace("{outline}", named),
-                        about=_about(kind),
+                        about=way.about or _about(kind),
                         also=[*way.also, *(outline.also if outline else ())],
                         at_face=way.at_face
                         if outline is None or outline.kind == kind.outline_first
                         else "",
+                        at_edge=way.at_edge,
                     )
                 )
     return found
+
+
+def _outlines(kind: StepKind) -> list[OutlineKind]:
+    """Every kind of outline, the one that a step begins with first."""
+    return sorted(OUTLINES.values(), key=lambda one: one.kind != kind.outline_first)
 
 
 def _article(title: str) -> str:
@@ -75,4 +82,5 @@ def catalogue(request: HttpRequest):  # type: ignore[no-untyped-def]
         materials=list(MATERIALS),
         felt=list(FELT),
         functions=list(FUNCTIONS),
+        colours=list(COLOURS),
     )

@@ -11,7 +11,8 @@ from core.project.renaming import rename_measure
 from core.project.schema import Project as Document
 from core.proof.finding import Edit
 from core.report import apply_edits, consequences
-from core.report.models import MotionReport, PushedView, SketchView
+from core.report.differences import differences
+from core.report.models import Difference, MotionReport, PushedView, SketchView
 from core.report.print_models import BedsView, LayerView, MarksView, SlicedView, StanceView
 from workshop import keeping
 from workshop.answers import (
@@ -43,6 +44,7 @@ from workshop.api.shapes import (
     ShelfItem,
     SketchIn,
     TipIn,
+    TwoIn,
     VersionIn,
 )
 from workshop.models import Project
@@ -236,3 +238,9 @@ def preview(request: HttpRequest, given: PreviewIn):  # type: ignore[no-untyped-
     return Preview(
         document=document, report=report, consequences=consequences(report_of(against), report)
     )
+
+
+@router.post("/differences", response={200: list[Difference], 422: Refusal})
+def compare_documents(request: HttpRequest, given: TwoIn):  # type: ignore[no-untyped-def]
+    """What differs between two documents, neither of which need be kept."""
+    return differences(from_data(given.before), from_data(given.after))

@@ -67,6 +67,13 @@ class PreviewIn(Schema):
     against: dict[str, Any] | None = None
 
 
+class TwoIn(Schema):
+    """Two documents to be compared."""
+
+    before: dict[str, Any]
+    after: dict[str, Any]
+
+
 class SketchIn(Schema):
     """A document to be drawn at once, before it is proved."""
 
@@ -183,6 +190,7 @@ class EntryInfo(Schema):
     about: str
     also: list[str]
     at_face: str
+    at_edge: str
 
 
 class OutlineInfo(Schema):
@@ -224,3 +232,4 @@ class Catalogue(Schema):
     materials: list[str]
     felt: list[str]
     functions: list[str]
+    colours: list[str]

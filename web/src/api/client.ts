@@ -8,7 +8,12 @@ export type Opened = Schemas["Opened"];
 export type Preview = Schemas["Preview"];
 export type ShelfItem = Schemas["ShelfItem"];
 export type Catalogue = Schemas["Catalogue"];
-export type KindInfo = Schemas["KindInfo"];
+export type EntryInfo = Schemas["EntryInfo"];
+export type FitInfo = Schemas["FitInfo"];
+export type OptionView = Schemas["OptionView"];
+export type HeldView = Schemas["HeldView"];
+export type Begun = Schemas["Begun"];
+export type Difference = Schemas["Difference"];
 export type PartView = Schemas["PartView"];
 export type StepView = Schemas["StepView"];
 export type FieldView = Schemas["FieldView"];
@@ -125,6 +130,19 @@ export const server = {
       document,
       words,
     }),
+  beginStep: (document: Document, given: Omit<Schemas["StepIn"], "document">) =>
+    ask<Begun>("POST", at("/api/begin/step", {}), { document, ...given }),
+  beginPart: (document: Document) => ask<Begun>("POST", at("/api/begin/part", {}), { document }),
+  beginCopy: (document: Document, part: string) =>
+    ask<Begun>("POST", at("/api/begin/copy", {}), { document, part }),
+  beginFit: (document: Document, given: Omit<Schemas["FitIn"], "document">) =>
+    ask<Begun>("POST", at("/api/begin/fit", {}), { document, ...given }),
+  becomeKind: (document: Document, fit: string, kind: string) =>
+    ask<Begun>("POST", at("/api/begin/kind", {}), { document, fit, kind }),
+  beginOutline: (document: Document, given: Omit<Schemas["OutlineIn"], "document">) =>
+    ask<Begun>("POST", at("/api/begin/outline", {}), { document, ...given }),
+  differences: (before: Document, after: Document) =>
+    ask<Difference[]>("POST", at("/api/differences", {}), { before, after }),
   sketch: (document: Document, signal: AbortSignal) =>
     ask<SketchView>("POST", at("/api/sketch", {}), { document }, signal),
   rename: (document: Document, old: string, name: string) =>

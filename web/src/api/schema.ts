@@ -4,6 +4,126 @@
  */
 
 export interface paths {
+    "/api/begin/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy
+         * @description A part once more, without its fits.
+         */
+        post: operations["workshop_api_begin_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/begin/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fit
+         * @description A new fit, and the part it makes where it makes one.
+         */
+        post: operations["workshop_api_begin_fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/begin/kind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Kind
+         * @description A fit made another kind.
+         */
+        post: operations["workshop_api_begin_kind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/begin/outline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Outline
+         * @description An outline made another kind, joined with another, or without the last joined one.
+         */
+        post: operations["workshop_api_begin_outline"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/begin/part": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Part
+         * @description A new empty part.
+         */
+        post: operations["workshop_api_begin_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/begin/step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Step
+         * @description A new step, sized to the face it stands on.
+         */
+        post: operations["workshop_api_begin_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench": {
         parameters: {
             query?: never;
@@ -197,11 +317,31 @@ export interface paths {
         };
         /**
          * Catalogue
-         * @description Kinds of step, outline and fit, with their fields; starters; materials.
+         * @description Ways to begin a step, kinds of outline and fit; starters; materials.
          */
         get: operations["workshop_api_catalogue_catalogue"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Documents
+         * @description What differs between two documents, neither of which need be kept.
+         */
+        post: operations["workshop_api_projects_compare_documents"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1213,6 +1353,15 @@ export interface components {
             too_large: components["schemas"]["TooLarge"][];
         };
         /**
+         * Begun
+         * @description The document with what was begun, and its name.
+         */
+        Begun: {
+            document: components["schemas"]["Project"];
+            /** Name */
+            name: string;
+        };
+        /**
          * BesideIn
          * @description What to lay beside a project: versions of it by number, other projects by id.
          */
@@ -1262,20 +1411,22 @@ export interface components {
          * @description Everything there is to choose from.
          */
         Catalogue: {
+            /** Colours */
+            colours: string[];
             /** Felt */
             felt: string[];
             /** Fits */
-            fits: components["schemas"]["KindInfo"][];
+            fits: components["schemas"]["FitInfo"][];
             /** Functions */
             functions: string[];
             /** Materials */
             materials: string[];
             /** Outlines */
-            outlines: components["schemas"]["KindInfo"][];
+            outlines: components["schemas"]["OutlineInfo"][];
             /** Starters */
             starters: components["schemas"]["Starter"][];
             /** Steps */
-            steps: components["schemas"]["KindInfo"][];
+            steps: components["schemas"]["EntryInfo"][];
         };
         /**
          * Check
@@ -1391,6 +1542,18 @@ export interface components {
             label: string;
         };
         /**
+         * CopyIn
+         * @description A part to be there once more.
+         */
+        CopyIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Part */
+            part: string;
+        };
+        /**
          * CutView
          * @description Where to cut: square to which axis of the part, at what place of it, and what is cut.
          */
@@ -1497,6 +1660,29 @@ export interface components {
             readings: number[];
             /** Value */
             value: number;
+        };
+        /**
+         * EntryInfo
+         * @description One way to begin a step: what it is called, what finds it, and whether a pressed face
+         *     offers it under a short word. ``outline`` is the kind of outline it begins with, if any.
+         */
+        EntryInfo: {
+            /** About */
+            about: string;
+            /** Also */
+            also: string[];
+            /** At Edge */
+            at_edge: string;
+            /** At Face */
+            at_face: string;
+            /** Kind */
+            kind: string;
+            /** Outline */
+            outline: string;
+            /** Title */
+            title: string;
+            /** Way */
+            way: number;
         };
         /**
          * ErrorView
@@ -1614,33 +1800,15 @@ export interface components {
             step: string;
         };
         /**
-         * FieldInfo
-         * @description A field of a kind of step, outline or fit.
-         */
-        FieldInfo: {
-            /** Choices */
-            choices: string[];
-            /** Default */
-            default: string;
-            /** Hint */
-            hint: string;
-            /** Kind */
-            kind: string;
-            /** Label */
-            label: string;
-            /** Name */
-            name: string;
-        };
-        /**
          * FieldView
          * @description One thing to edit: as typed, and what it comes to.
          */
         FieldView: {
             /**
-             * Choices
-             * @default []
+             * Default
+             * @default
              */
-            choices: string[];
+            default: string;
             error?: components["schemas"]["ErrorView"] | null;
             /**
              * Formula
@@ -1656,11 +1824,16 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "angle" | "number" | "count" | "choice" | "name" | "moves" | "drawing";
+            kind: "length" | "angle" | "number" | "count" | "choice" | "text" | "place" | "face" | "faces" | "edges" | "from" | "step" | "part" | "drawing" | "moves" | "fixed";
             /** Label */
             label: string;
             /** Name */
             name: string;
+            /**
+             * Options
+             * @default []
+             */
+            options: components["schemas"]["OptionView"][];
             /** Path */
             path: string;
             /**
@@ -1729,6 +1902,11 @@ export interface components {
              */
             severity: "good" | "note" | "warning" | "stop";
             /**
+             * Shown As Value
+             * @default false
+             */
+            shown_as_value: boolean;
+            /**
              * Step
              * @default
              */
@@ -1740,6 +1918,64 @@ export interface components {
             unit: string;
             /** Value */
             value?: number | null;
+        };
+        /**
+         * FitIn
+         * @description A fit to begin between part a and part b; b empty: a new part that the fit makes.
+         */
+        FitIn: {
+            /** A */
+            a: string;
+            /**
+             * B
+             * @default
+             */
+            b: string;
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Kind */
+            kind: string;
+            /**
+             * On A
+             * @default
+             */
+            on_a: string;
+            /**
+             * On B
+             * @default
+             */
+            on_b: string;
+            /**
+             * Way
+             * @default 0
+             */
+            way: number;
+        };
+        /**
+         * FitInfo
+         * @description A kind of fit: what its parts are to each other, and whether it needs both to be there.
+         */
+        FitInfo: {
+            /** About */
+            about: string;
+            /** Also */
+            also: string[];
+            /** Kind */
+            kind: string;
+            /** Makes B */
+            makes_b: boolean;
+            /** On A */
+            on_a: boolean;
+            /** On B */
+            on_b: boolean;
+            /** Roles */
+            roles: string[];
+            /** Title */
+            title: string;
+            /** Way */
+            way: number;
         };
         /**
          * FitSpec
@@ -1811,19 +2047,27 @@ export interface components {
             ][];
             /** Giver */
             giver: string;
+            /** Givers */
+            givers: components["schemas"]["OptionView"][];
             /** Gives Way */
             gives_way: string;
             /** In Place */
             in_place: boolean;
             /** Kind */
             kind: string;
+            /** Kinds */
+            kinds: components["schemas"]["OptionView"][];
             /** Label */
             label: string;
             /** Left */
             left: components["schemas"]["LeftView"][];
+            /** More */
+            more: components["schemas"]["Piece"][][];
             motion: components["schemas"]["MotionView"] | null;
             /** Name */
             name: string;
+            /** Names */
+            names: string[];
             /** Overlap Mm3 */
             overlap_mm3: number | null;
             /** Pairs */
@@ -1833,6 +2077,8 @@ export interface components {
                 string,
                 string
             ];
+            /** Place More */
+            place_more: components["schemas"]["Piece"][][];
             /** Place Words */
             place_words: components["schemas"]["Piece"][];
             /** Pose */
@@ -1857,6 +2103,8 @@ export interface components {
             /** Title */
             title: string;
             track: components["schemas"]["TrackView"] | null;
+            /** Unrolls */
+            unrolls: boolean;
             /** Working */
             working: components["schemas"]["WorkingView"][];
         };
@@ -1898,6 +2146,8 @@ export interface components {
         /**
          * Further
          * @description An outline joined with another, cut out of it, or common to both, moved and turned.
+         *
+         *     Here and in stations and places an empty text is what was left alone.
          */
         Further: {
             /**
@@ -1909,17 +2159,17 @@ export interface components {
             outline: components["schemas"]["OutlineSpec"];
             /**
              * Turn
-             * @default 0
+             * @default
              */
             turn: string;
             /**
              * X
-             * @default 0
+             * @default
              */
             x: string;
             /**
              * Y
-             * @default 0
+             * @default
              */
             y: string;
         };
@@ -1959,6 +2209,40 @@ export interface components {
             unit: string;
         };
         /**
+         * HeldView
+         * @description A distance across a face as drawn on the solid, in the part's own millimetres.
+         *
+         *     ``plain`` where it is a plain number that can be dragged; an expression is not overwritten.
+         */
+        HeldView: {
+            /** End */
+            end: [
+                number,
+                number,
+                number
+            ];
+            /** Path */
+            path: string;
+            /** Plain */
+            plain: boolean;
+            /** Start */
+            start: [
+                number,
+                number,
+                number
+            ];
+            /** Text */
+            text: string;
+            /** Value */
+            value: number;
+            /** Way */
+            way: [
+                number,
+                number,
+                number
+            ];
+        };
+        /**
          * JobView
          * @description Long work: how far it is, from 0 to 1, what it is doing, and what came of it.
          */
@@ -1984,58 +2268,18 @@ export interface components {
             words: string;
         };
         /**
-         * KindInfo
-         * @description A kind of step, outline or fit.
+         * KindIn
+         * @description A fit to become another kind.
          */
-        KindInfo: {
-            /** Also */
-            also: string[];
-            /**
-             * Feel
-             * @default
-             */
-            feel: string;
-            /** Fields */
-            fields: components["schemas"]["FieldInfo"][];
-            /**
-             * Has Outline
-             * @default false
-             */
-            has_outline: boolean;
-            /**
-             * Has Place
-             * @default false
-             */
-            has_place: boolean;
-            /**
-             * Has Stations
-             * @default false
-             */
-            has_stations: boolean;
+        KindIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Fit */
+            fit: string;
             /** Kind */
             kind: string;
-            /**
-             * Makes B
-             * @default true
-             */
-            makes_b: boolean;
-            /**
-             * On A
-             * @default false
-             */
-            on_a: boolean;
-            /**
-             * On B
-             * @default false
-             */
-            on_b: boolean;
-            /**
-             * Roles
-             * @default []
-             */
-            roles: string[];
-            /** Title */
-            title: string;
         };
         /**
          * LaidPart
@@ -2383,6 +2627,16 @@ export interface components {
             version: number;
         };
         /**
+         * OptionView
+         * @description One thing a field may be set to: what is kept, and what is read.
+         */
+        OptionView: {
+            /** Value */
+            value: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * Outcome
          * @description How a fit turned out.
          */
@@ -2408,6 +2662,34 @@ export interface components {
             label: string;
         };
         /**
+         * OutlineIn
+         * @description An outline to become another kind, by its path inside the step.
+         */
+        OutlineIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Kind */
+            kind: string;
+            /** Part */
+            part: string;
+            /** Path */
+            path: string;
+            /** Step */
+            step: string;
+        };
+        /**
+         * OutlineInfo
+         * @description A kind of outline.
+         */
+        OutlineInfo: {
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * OutlineSpec
          * @description Which outline a step uses, and its fields.
          */
@@ -2426,6 +2708,18 @@ export interface components {
              * @default []
              */
             more: components["schemas"]["Further"][];
+        };
+        /**
+         * OutlineView
+         * @description An outline of a step that may become another kind: its path inside the step.
+         */
+        OutlineView: {
+            /** Kind */
+            kind: string;
+            /** Path */
+            path: string;
+            /** Words */
+            words: string;
         };
         /**
          * OwnValues
@@ -2498,6 +2792,21 @@ export interface components {
              * @default []
              */
             steps: components["schemas"]["Step"][];
+        };
+        /**
+         * PartIn
+         * @description A part to begin.
+         */
+        PartIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /**
+             * Label
+             * @default
+             */
+            label: string;
         };
         /** PartView */
         PartView: {
@@ -2581,6 +2890,10 @@ export interface components {
         /**
          * Place
          * @description Where a step acts: a named face of an earlier step (empty: the bed), moved and turned.
+         *
+         *     ``x`` and ``y`` are told from what ``x_from`` and ``y_from`` name: another face, whose plane
+         *     meets this one in an edge (``body.left``), or a step, whose middle or axis is meant
+         *     (``hole``); from the middle of the face where they are empty.
          */
         Place: {
             /**
@@ -2590,24 +2903,34 @@ export interface components {
             on: string;
             /**
              * Out
-             * @default 0
+             * @default
              */
             out: string;
             /**
              * Turn
-             * @default 0
+             * @default
              */
             turn: string;
             /**
              * X
-             * @default 0
+             * @default
              */
             x: string;
             /**
+             * X From
+             * @default
+             */
+            x_from: string;
+            /**
              * Y
-             * @default 0
+             * @default
              */
             y: string;
+            /**
+             * Y From
+             * @default
+             */
+            y_from: string;
         };
         /**
          * PlanIn
@@ -2942,10 +3265,10 @@ export interface components {
             use?: components["schemas"]["Use"];
             /**
              * Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            version: 1;
+            version: 2;
         };
         /**
          * PushEnd
@@ -3173,6 +3496,8 @@ export interface components {
         };
         /** SectionDimension */
         SectionDimension: {
+            /** At End */
+            at_end: boolean;
             /** End */
             end: [
                 number,
@@ -3180,6 +3505,8 @@ export interface components {
             ];
             /** Gap Mm */
             gap_mm: number;
+            /** Measured Mm */
+            measured_mm: number | null;
             /** Name */
             name: string;
             /** Start */
@@ -3546,7 +3873,7 @@ export interface components {
             outline: components["schemas"]["OutlineSpec"];
             /**
              * Turn
-             * @default 0
+             * @default
              */
             turn: string;
             /**
@@ -3556,12 +3883,12 @@ export interface components {
             up: string;
             /**
              * X
-             * @default 0
+             * @default
              */
             x: string;
             /**
              * Y
-             * @default 0
+             * @default
              */
             y: string;
         };
@@ -3604,8 +3931,44 @@ export interface components {
              */
             stations: components["schemas"]["Station"][];
         };
+        /**
+         * StepIn
+         * @description A step to begin: by its kind and way, on a face or where there is most room.
+         */
+        StepIn: {
+            /**
+             * After
+             * @default
+             */
+            after: string;
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Kind */
+            kind: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Outline
+             * @default
+             */
+            outline: string;
+            /** Part */
+            part: string;
+            /**
+             * Way
+             * @default 0
+             */
+            way: number;
+        };
         /** StepView */
         StepView: {
+            /** Adds Outlines */
+            adds_outlines: boolean;
             drawing: components["schemas"]["DrawingView"] | null;
             /** Enabled */
             enabled: boolean;
@@ -3614,6 +3977,8 @@ export interface components {
             fields: components["schemas"]["FieldView"][];
             /** Fit */
             fit: string;
+            /** Held */
+            held: components["schemas"]["HeldView"][];
             /** Id */
             id: string;
             /** Implicit */
@@ -3622,8 +3987,12 @@ export interface components {
             kind: string;
             /** Label */
             label: string;
+            /** More */
+            more: components["schemas"]["Piece"][][];
             /** Note */
             note: string;
+            /** Outlines */
+            outlines: components["schemas"]["OutlineView"][];
             /** Says */
             says: string;
             /** Sentence */
@@ -3712,6 +4081,8 @@ export interface components {
             around_mm: number;
             /** Copies */
             copies: number;
+            /** Path */
+            path: string;
             /** Points */
             points: [
                 number,
@@ -3733,6 +4104,20 @@ export interface components {
             };
             /** Sizes */
             sizes: components["schemas"]["SizeRead"][];
+        };
+        /**
+         * TwoIn
+         * @description Two documents to be compared.
+         */
+        TwoIn: {
+            /** After */
+            after: {
+                [key: string]: unknown;
+            };
+            /** Before */
+            before: {
+                [key: string]: unknown;
+            };
         };
         /**
          * Use
@@ -3822,6 +4207,204 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    workshop_api_begin_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Begun"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_begin_fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Begun"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_begin_kind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KindIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Begun"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_begin_outline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Begun"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_begin_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Begun"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_begin_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Begun"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     workshop_api_bench_processes: {
         parameters: {
             query?: never;
@@ -4182,6 +4765,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    workshop_api_projects_compare_documents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Difference"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };

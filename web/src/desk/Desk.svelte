@@ -1,26 +1,78 @@
 <script lang="ts">
-  import { server, type FindingView, type ReadingView } from "../api/client";
+  import { onMount } from "svelte";
+  import {
+    server,
+    type Catalogue,
+    type EntryInfo,
+    type FindingView,
+    type ReadingView,
+  } from "../api/client";
+  import FitFinder from "../fitrail/FitFinder.svelte";
   import FitRail from "../fitrail/FitRail.svelte";
   import type { Project } from "../project/project.svelte";
   import Findings from "../readings/Findings.svelte";
   import Followed from "../readings/Followed.svelte";
   import Readings from "../readings/Readings.svelte";
   import Sheet from "../sheet/Sheet.svelte";
+  import { pointing } from "../stage/pointing.svelte";
   import type { Touch } from "../stage/scene";
   import Stage from "../stage/Stage.svelte";
+  import { Action } from "../ui/action.svelte";
+  import { shortcuts } from "../ui/shortcuts.svelte";
+  import Trouble from "../ui/Trouble.svelte";
+  import FaceMenu from "./FaceMenu.svelte";
 
   let { project }: { project: Project } = $props();
 
   let part = $state(firstPart());
-  let lit = $state<{ part: string; step: string } | null>(null);
+  let lit = $state<{ part: string; step: string; face?: string } | null>(null);
+  let current = $state("");
+  let catalogue = $state.raw<Catalogue | null>(null);
+  let fitting = $state(false);
+  let sheet = $state<Sheet>();
   let reading = $state<ReadingView | null>(null);
   let everything = $state(false);
   let pointed = $state<FindingView | null>(null);
-  let read = $state("");
   let touch = $state.raw<Touch | null>(null);
+  const asking = new Action();
+
+  const units = $derived(project.document.units ?? "mm");
+  const touched = $derived(project.shown.parts.find((one) => one.name === touch?.part));
+  /** Distances of the step in hand, as the newest report places them. */
+  const held = $derived(
+    project.shown.parts
+      .find((one) => one.name === part)
+      ?.steps.find((step) => step.id === current && step.enabled)?.held ?? [],
+  );
+
+  onMount(() => {
+    server.catalogue().then(
+      (found) => (catalogue = found),
+      () => (asking.trouble = "the workshop does not answer: nothing can be begun just now"),
+    );
+    const off = shortcuts.on("Escape", () => {
+      if (pointing.asked) pointing.stop();
+      else if (touch) leave();
+      else if (reading || everything) {
+        reading = null;
+        everything = false;
+        pointed = null;
+      }
+    });
+    return () => {
+      off();
+      pointing.stop();
+    };
+  });
 
   function firstPart() {
     return project.report.parts[0]?.name ?? "";
+  }
+
+  function select(name: string) {
+    part = name || firstPart();
+    current = "";
+    touch = null;
   }
 
   const bad = $derived(
@@ -34,8 +86,9 @@
   );
   const followed = $derived(project.followed);
 
+  // A part that is gone from the document is looked at no longer; a new one may still be on its way.
   $effect(() => {
-    if (!project.report.parts.some((one) => one.name === part)) part = firstPart();
+    if (!project.document.parts?.some((one) => one.name === part)) part = firstPart();
   });
   $effect(() => {
     void project.report;
@@ -52,28 +105,57 @@
     pointed = worst ?? null;
   }
 
-  function touched(next: Touch | null) {
-    lit = touch = next;
+  function press(next: Touch | null) {
+    touch = next;
+    lit = next && { part: next.part, step: next.step, face: next.face };
     if (!next) return;
+    if (part !== next.part) current = "";
     part = next.part;
-    read = `${next.face} of step ${next.step}`;
     requestAnimationFrame(() =>
       document.querySelector(`[data-step="${next.step}"]`)?.scrollIntoView({ block: "nearest" }),
     );
   }
 
+  function leave() {
+    touch = null;
+    lit = null;
+    document.querySelector<HTMLElement>("[data-stage]")?.focus();
+  }
+
   /** The pressed face comes to lie on the bed. */
   async function standOn({ part: name, face, normal }: Touch) {
-    const stance = await server.faced(project.id, name, normal);
+    const stance = await asking.run(() => server.faced(project.id, name, normal));
+    if (!stance) return;
     project.stand(stance, `stands on ${face}`);
     touch = null;
   }
+
+  function heldTo(path: string, text: string) {
+    project.set(path, text, `moved to ${text}`);
+  }
 </script>
 
-<FitRail {project} bind:part />
-<main class="flex min-h-0 flex-1">
-  <div class="relative w-[32.5rem] max-w-[46%] shrink-0 border-r border-rule">
-    <Sheet {project} {part} bind:lit />
+<FitRail {project} {part} {catalogue} onselect={select} onfit={() => (fitting = true)} />
+<main class="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
+  <div
+    class="relative w-[32.5rem] max-w-[46%] shrink-0 border-r border-rule max-md:w-full max-md:max-w-none max-md:border-r-0 max-md:border-b"
+    id="sheet"
+    tabindex="-1"
+  >
+    <Sheet
+      {project}
+      {part}
+      {catalogue}
+      {touch}
+      bind:this={sheet}
+      bind:lit
+      bind:current
+      onselect={select}
+      onbegun={() => {
+        touch = null;
+        lit = null;
+      }}
+    />
     {#if reading || everything}
       <Findings
         {project}
@@ -88,7 +170,7 @@
       />
     {/if}
   </div>
-  <div class="relative min-w-0 flex-1">
+  <div class="relative min-w-0 flex-1 max-md:h-[70vh] max-md:flex-none">
     <Stage
       project={project.id}
       report={project.shown}
@@ -96,11 +178,30 @@
       {lit}
       {pointed}
       {part}
-      units={project.document.units ?? "mm"}
-      ontouch={touched}
+      {units}
+      {held}
+      edge={touch?.edge ? touch : null}
+      hidden={project.hidden}
+      faint={project.faint}
+      onheld={heldTo}
+      ontouch={press}
     />
-    <div class="absolute bottom-3 left-4 z-10 flex max-w-80 flex-col items-start gap-2">
-      {#if followed}
+    <div
+      class="absolute bottom-3 left-4 z-10 flex max-w-[calc(100%-2rem)] flex-col items-start gap-2"
+    >
+      <Trouble of={asking} />
+      {#if touch && touched}
+        <FaceMenu
+          {touch}
+          part={touched}
+          {catalogue}
+          onbegin={(entry) => sheet?.add(entry)}
+          onfit={() => (fitting = true)}
+          onstand={() => standOn(touch!)}
+          onclose={leave}
+        />
+      {/if}
+      {#if followed && !touch}
         <div class="slip w-80 px-3 py-2">
           <p class="flex text-small">
             <span class="min-w-0 truncate font-semibold">{followed.words}</span>
@@ -123,18 +224,15 @@
               >▲ {bad.length} to look at{#if notes.length}, {notes.length}
                 {notes.length === 1 ? "note" : "notes"}{/if}</span
             >{:else if notes.length}○ {notes.length}
-            {notes.length === 1 ? "note" : "notes"}{:else}<span class="text-tide"
-              >● nothing to stop for</span
-            >{/if}
+            {notes.length === 1 ? "note" : "notes"}{:else if project.shown.readings.length}<span
+              class="text-tide">● nothing to stop for</span
+            >{:else}<span class="text-soft">○ nothing to prove yet</span>{/if}
         </button>
-        {#if touch || (lit && read)}<span class="ml-2 text-soft">{read}</span>{/if}
-        {#if touch}
-          <button class="word-button ml-2" onclick={() => standOn(touch!)}
-            >stand it on this face</button
-          >
-        {/if}
       </p>
     </div>
   </div>
 </main>
 <Readings readings={project.shown.readings} chosen={reading?.name ?? null} onchoose={choose} />
+{#if catalogue}
+  <FitFinder bind:open={fitting} {project} {part} {catalogue} {touch} />
+{/if}

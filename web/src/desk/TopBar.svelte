@@ -1,8 +1,13 @@
 <script lang="ts">
+  import { onMount } from "svelte";
   import { DropdownMenu } from "bits-ui";
-  import { address, server, type ProcessView } from "../api/client";
+  import { address as files, server, type ProcessView } from "../api/client";
   import type { Project } from "../project/project.svelte";
-  import { inPlace } from "../route.svelte";
+  import { address, inPlace } from "../route.svelte";
+  import { Action } from "../ui/action.svelte";
+  import Choose from "../ui/Choose.svelte";
+  import Trouble from "../ui/Trouble.svelte";
+  import Conflict from "./Conflict.svelte";
   import Brand from "../ui/Brand.svelte";
   import ThemeSwitch from "../ui/ThemeSwitch.svelte";
 
@@ -16,9 +21,10 @@
       offline: "no connection: kept in this browser, sending again",
       stale: "not kept: changed elsewhere",
       refused: `not taken: ${project.trouble}`,
+      gone: "thrown away elsewhere; what is here is not kept",
     }[project.keeping],
   );
-  const loud = $derived(["offline", "stale", "refused"].includes(project.keeping));
+  const loud = $derived(["offline", "stale", "refused", "gone"].includes(project.keeping));
 
   function rename(event: Event & { currentTarget: HTMLInputElement }) {
     const title = event.currentTarget.value.trim();
@@ -28,22 +34,28 @@
   }
 
   let processes = $state.raw<ProcessView[]>([]);
-  async function look() {
-    processes = await server.bench().catch(() => []);
+  const asking = new Action();
+  function look() {
+    server.bench().then(
+      (found) => (processes = found),
+      () => (processes = []),
+    );
   }
-  function choose(event: Event & { currentTarget: HTMLSelectElement }) {
-    const one = processes.find((process) => String(process.id) === event.currentTarget.value);
-    event.currentTarget.value = "";
+  function choose(id: string) {
+    const one = processes.find((process) => String(process.id) === id);
     if (one) void project.meantFor(one.id, one.name);
   }
+  onMount(look);
 
-  function setUnits(event: Event & { currentTarget: HTMLSelectElement }) {
-    const units = event.currentTarget.value as "mm" | "in";
-    project.change(`units ${units}`, (document) => (document.units = units));
+  async function keepAsNew() {
+    const id = await asking.run(() => project.keepAsNew());
+    if (id) address.go(`/p/${id}`);
   }
 </script>
 
-<header class="flex h-12 shrink-0 items-center gap-4 border-b border-rule px-4">
+<header
+  class="flex min-h-12 shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule px-4 py-1"
+>
   <Brand />
   <h1 class="sr-only">{project.document.title}</h1>
   <div class="min-w-0">
@@ -82,34 +94,45 @@
     {#if loud}<span aria-hidden="true">■ </span>{/if}{kept}
   </p>
   {#if project.keeping === "stale"}
-    <button class="plain-button text-small" onclick={() => project.takeTheirs()}>take theirs</button
+    <Conflict {project} onnew={keepAsNew} />
+  {:else if project.keeping === "gone"}
+    <button class="plain-button shrink-0 text-small" onclick={keepAsNew}
+      >keep it as a new project</button
     >
-    <button class="plain-button text-small" onclick={() => project.putMine()}
-      >keep mine on top</button
+  {:else if project.keeping === "refused"}
+    <button class="plain-button shrink-0 text-small" onclick={() => project.takeTheirs()}
+      >back to what was kept</button
     >
   {:else if project.keeping === "offline"}
     <button class="plain-button text-small" onclick={() => project.tryAgain()}>try now</button>
   {/if}
-  <select
-    class="hidden max-w-64 bg-transparent text-small lg:inline"
-    aria-label="the process it is meant for"
-    value=""
-    onfocus={look}
-    onchange={choose}
-  >
-    <option value="">{project.report.process}</option>
-    {#each processes as one (one.id)}<option value={one.id}>{one.name}, as on the bench</option
-      >{/each}
-  </select>
-  <select
-    class="bg-transparent text-small"
-    aria-label="units of bare numbers"
-    value={project.document.units}
-    onchange={setUnits}
-  >
-    <option value="mm">mm</option>
-    <option value="in">in</option>
-  </select>
+  <Trouble of={asking} />
+  <span class="hidden text-small lg:inline">
+    <Choose
+      value=""
+      options={[
+        { value: "", words: project.report.process },
+        ...processes.map((one) => ({
+          value: String(one.id),
+          words: `${one.name}, as on the bench`,
+        })),
+      ]}
+      label="the process it is meant for"
+      onset={choose}
+    />
+  </span>
+  <span class="text-small">
+    <Choose
+      value={project.document.units ?? "mm"}
+      options={[
+        { value: "mm", words: "mm" },
+        { value: "in", words: "in" },
+      ]}
+      label="units of bare numbers"
+      onset={(units) =>
+        project.change(`units ${units}`, (document) => (document.units = units as "mm" | "in"))}
+    />
+  </span>
   <DropdownMenu.Root>
     <DropdownMenu.Trigger class="plain-button text-small">take away</DropdownMenu.Trigger>
     <DropdownMenu.Portal>
@@ -124,7 +147,7 @@
                     {...props}
                     class="figure rounded-slip px-1 hover:bg-tide-wash data-highlighted:bg-tide-wash"
                     download
-                    href={address.export(project.id, part.name, format)}
+                    href={files.export(project.id, part.name, format)}
                     aria-label="{part.label} as {format}">{format}</a
                   >
                 {/snippet}
@@ -139,7 +162,7 @@
                 {...props}
                 class="block rounded-slip px-1 py-1 hover:bg-tide-wash data-highlighted:bg-tide-wash"
                 download
-                href={address.exportAll(project.id)}>all parts side by side, 3mf</a
+                href={files.exportAll(project.id)}>all parts side by side, 3mf</a
               >
             {/snippet}
           </DropdownMenu.Item>
@@ -149,7 +172,7 @@
                 {...props}
                 class="block rounded-slip px-1 py-1 hover:bg-tide-wash data-highlighted:bg-tide-wash"
                 download
-                href={address.document(project.id)}>the project itself, json</a
+                href={files.document(project.id)}>the project itself, json</a
               >
             {/snippet}
           </DropdownMenu.Item>

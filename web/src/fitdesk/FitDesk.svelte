@@ -1,14 +1,23 @@
 <script lang="ts">
-  import type { FieldView } from "../api/client";
+  import { onMount } from "svelte";
+  import { server, type FieldView } from "../api/client";
+  import More from "../field/More.svelte";
+  import Sentence from "../field/Sentence.svelte";
   import type { Project } from "../project/project.svelte";
   import { fixedSize, percent, size } from "../project/units";
   import { address, inPlace } from "../route.svelte";
   import ErrorLine from "../sheet/ErrorLine.svelte";
-  import NumberField from "../sheet/NumberField.svelte";
+  import NumberField from "../field/NumberField.svelte";
   import Stage from "../stage/Stage.svelte";
+  import { takeFitAway } from "../sheet/partActs";
+  import { pointing } from "../stage/pointing.svelte";
+  import { Action } from "../ui/action.svelte";
+  import Choose from "../ui/Choose.svelte";
   import Mark from "../ui/Mark.svelte";
+  import { shortcuts } from "../ui/shortcuts.svelte";
+  import Trouble from "../ui/Trouble.svelte";
+  import Views from "../ui/Views.svelte";
   import { INK, SHAPE } from "../ui/severity";
-  import MovesField from "../sheet/MovesField.svelte";
   import FeelDial from "./FeelDial.svelte";
   import ForecastCurve from "./ForecastCurve.svelte";
   import MotionStage from "./MotionStage.svelte";
@@ -20,24 +29,26 @@
   const report = $derived(project.shown);
   const fit = $derived(report.fits.find((one) => one.name === name));
   const units = $derived(project.document.units ?? "mm");
-  const byName = $derived(new Map(fit?.fields.map((field) => [field.name, field])));
-  let view = $state<"section" | "moving" | "unrolled">("section");
+  type View = "section" | "parts" | "moving" | "unrolled";
+  let chosen = $state<View>("section");
+  let more = $state(false);
+  let moreOfPlace = $state(false);
+  const asking = new Action();
   const views = $derived([
-    { view: "section" as const, word: "section" },
-    ...(fit?.motion || (fit?.kind === "track" && fit.error)
-      ? [{ view: "moving" as const, word: "moving" }]
-      : []),
-    ...(fit?.kind === "track" ? [{ view: "unrolled" as const, word: "unrolled" }] : []),
+    { value: "section" as View, words: "section" },
+    { value: "parts" as View, words: "both parts" },
+    ...(fit?.motion ? [{ value: "moving" as View, words: "moving" }] : []),
+    ...(fit?.unrolls ? [{ value: "unrolled" as View, words: "unrolled" }] : []),
   ]);
-  const places = (part: string) => report.parts.find((one) => one.name === part)?.places ?? [];
-  function options(field: FieldView): string[] {
-    if (field.name === "place_a.on") return places(fit!.parts[0]);
-    if (field.name === "place_b.on") return ["", ...places(fit!.parts[1])];
-    return field.choices ?? [];
-  }
+  /** What is to be pressed is pressed on the parts themselves. */
+  const view = $derived(pointing.asked ? "parts" : chosen);
+  const words = $derived(fit ? fit.label || fit.title : "");
+  /** A place's path says which of both parts it stands on. */
+  const partFor = (field: FieldView) =>
+    fit!.parts[field.path.startsWith(`fits.${name}.place_b.`) ? 1 : 0];
   /** Whether the gap is dimensioned in the upper half, so that the small picture goes below. */
   const dimensionHigh = $derived.by(() => {
-    const one = fit?.section?.dimensions.find((dimension) => dimension.name === "side");
+    const one = fit?.section?.dimensions.find((dimension) => !dimension.at_end);
     if (!one || !fit?.section) return false;
     return one.start[1] > (fit.section.low[1] + fit.section.high[1]) / 2 - 0.05;
   });
@@ -52,87 +63,120 @@
   });
   const label = (part: string) => report.parts.find((one) => one.name === part)?.label ?? part;
 
-  function set(field: FieldView, text: string) {
-    project.set(field.path, text, `${fit?.label}: ${field.label} ${field.text} → ${text}`);
+  function rename(event: Event & { currentTarget: HTMLInputElement }) {
+    const text = event.currentTarget.value.trim();
+    if (text === fit?.label) return;
+    project.set(`fits.${name}.label`, text, `${words} is now called ${text || fit?.title}`);
   }
 
-  function keys(event: KeyboardEvent) {
-    const inField = (event.target as HTMLElement).matches("input, select");
-    if (event.key === "Escape" && !inField) address.go(`/p/${project.id}`);
+  function becomes(kind: string) {
+    const title = fit?.kinds.find((one) => one.value === kind)?.words ?? kind;
+    void asking.run(() =>
+      project.begin(`${words}: now ${title}`, (document) =>
+        server.becomeKind(document, name, kind),
+      ),
+    );
   }
+
+  function takeAway() {
+    project.change(`took the fit ${words} away, its parts kept`, (document) =>
+      takeFitAway(document, name),
+    );
+    address.go(`/p/${project.id}`);
+  }
+
+  onMount(() => {
+    const off = shortcuts.on("Escape", () =>
+      pointing.asked ? pointing.stop() : address.go(`/p/${project.id}`),
+    );
+    return () => {
+      off();
+      pointing.stop();
+    };
+  });
 </script>
-
-<svelte:window onkeydown={keys} />
 
 {#if fit}
   <section
     class="flex shrink-0 items-baseline gap-3 px-5 pt-2.5 pb-1"
     aria-label="which fit this is"
   >
-    <h2 class="text-lead font-semibold">{fit.label || fit.title}</h2>
+    <h2 class="contents">
+      <span class="sr-only">{words}</span>
+      <input
+        class="field-sizing-content min-h-6 max-w-72 min-w-16 truncate border-b border-transparent bg-transparent text-lead font-semibold hover:border-firm"
+        value={fit.label}
+        placeholder={fit.title}
+        aria-label="name of this fit"
+        maxlength="120"
+        onchange={rename}
+        onkeydown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      />
+    </h2>
     <p class="text-small text-soft">
-      {fit.kind} between {label(fit.parts[0])} and {label(fit.parts[1])};
-      <select
-        class="border-b border-dotted border-firm bg-transparent text-ink"
-        aria-label="which part gives way for the gap"
+      <Choose value={fit.kind} options={fit.kinds} label="kind of fit" onset={becomes} />
+      between {label(fit.parts[0])} and {label(fit.parts[1])};
+      <Choose
         value={fit.gives_way}
-        onchange={(event) =>
-          project.set(
-            `fits.${name}.gives_way`,
-            event.currentTarget.value,
-            `${fit.label}: ${event.currentTarget.value} gives way`,
-          )}
-      >
-        <option value="outer">the outer part, {label(fit.parts[1])},</option>
-        <option value="inner">the inner part, {label(fit.parts[0])},</option>
-        <option value="half each">each, by half,</option>
-      </select>
+        options={fit.givers}
+        label="which part gives way for the gap"
+        onset={(giver) =>
+          project.set(`fits.${name}.gives_way`, giver, `${words}: ${giver} gives way`)}
+      />
       gives way
     </p>
-    <a class="word-button ml-auto text-small" href="/p/{project.id}" onclick={inPlace}
+    <Trouble of={asking} />
+    <button class="word-button ml-auto shrink-0 text-small" onclick={takeAway}
+      >take this fit away, keep the parts</button
+    >
+    <a class="word-button shrink-0 text-small" href="/p/{project.id}" onclick={inPlace}
       >back to the desk <span class="key">Esc</span></a
     >
   </section>
   <main class="grid min-h-0 flex-1 grid-cols-[1fr_26.5rem] grid-rows-[1fr_auto]">
-    <div class="relative min-h-0 min-w-0">
-      {#if fit.error && !(view === "unrolled" && fit.kind === "track")}
-        <div class="p-8"><ErrorLine error={fit.error} /></div>
-      {:else}
-        <div
-          role="radiogroup"
-          aria-label="how the fit is shown"
-          class="absolute top-1 left-5 z-10 flex gap-4"
-        >
-          {#if views.length > 1}
-            {#each views as item (item.view)}
-              <button
-                role="radio"
-                aria-checked={view === item.view}
-                class={[
-                  "border-b-2 pb-0.5",
-                  view === item.view
-                    ? "border-ink font-semibold"
-                    : "border-transparent hover:border-firm",
-                ]}
-                onclick={() => (view = item.view)}>{item.word}</button
-              >
-            {/each}
-          {/if}
-        </div>
-        {#if view === "moving" && fit.motion}
-          <MotionStage project={project.id} {fit} {report} {units} />
-        {:else if view === "unrolled" && fit.kind === "track"}
-          <div class="flex h-full flex-col pt-7">
-            {#if fit.error}<div class="px-5"><ErrorLine error={fit.error} /></div>{/if}
-            <div class="min-h-0 flex-1"><TrackDrawing {project} {fit} {units} /></div>
-          </div>
-        {:else if fit.section}
-          <div class="h-full pt-6"><SectionDrawing {fit} {report} {units} /></div>
-          <div class={["absolute right-3 h-44 w-52", dimensionHigh ? "bottom-2" : "top-0"]}>
-            <Stage project={project.id} report={pair} lit={null} first="cut" small />
-          </div>
-        {/if}
+    <div class="relative flex min-h-0 min-w-0 flex-col">
+      {#if views.length > 1}
+        <Views
+          value={view}
+          options={views}
+          label="how the fit is shown"
+          class="shrink-0 px-5 pb-1"
+          onset={(next) => {
+            pointing.stop();
+            chosen = next;
+          }}
+        />
       {/if}
+      <div class="relative min-h-0 flex-1">
+        {#if fit.error && !(view === "unrolled" && fit.unrolls) && view !== "parts"}
+          <div class="p-8"><ErrorLine error={fit.error} /></div>
+        {:else}
+          {#if view === "parts"}
+            <Stage
+              project={project.id}
+              report={pair}
+              sketch={null}
+              lit={null}
+              part={fit.parts[0]}
+              {units}
+              first="apart"
+            />
+          {/if}
+          {#if view === "parts"}{:else if view === "moving" && fit.motion}
+            <MotionStage project={project.id} {fit} {report} {units} />
+          {:else if view === "unrolled" && fit.unrolls}
+            <div class="flex h-full flex-col">
+              {#if fit.error}<div class="px-5"><ErrorLine error={fit.error} /></div>{/if}
+              <div class="min-h-0 flex-1"><TrackDrawing {project} {fit} {units} /></div>
+            </div>
+          {:else if fit.section}
+            <div class="h-full"><SectionDrawing {fit} {report} {units} /></div>
+            <div class={["absolute right-3 h-44 w-52", dimensionHigh ? "bottom-2" : "top-0"]}>
+              <Stage project={project.id} report={pair} lit={null} first="cut" small />
+            </div>
+          {/if}
+        {/if}
+      </div>
     </div>
     <div class="row-span-2 min-h-0 overflow-y-auto border-l border-rule bg-sheet px-5 py-3">
       <h3 class="text-small text-soft">It should feel</h3>
@@ -166,28 +210,44 @@
       </p>
       {#if fit.gap_field.error}<ErrorLine error={fit.gap_field.error} text={fit.gap_text} />{/if}
 
-      <p class="mt-2 leading-relaxed">
-        {#each [...fit.sentence, ...(fit.place_words.length ? [{ text: ". It stands ", field: "" }, ...fit.place_words] : [])] as piece, index (index)}
-          {@const field = byName.get(piece.field ?? "")}
-          {#if !piece.field}{piece.text}{:else if field && options(field).length}<select
-              class="border-b border-dotted border-firm bg-transparent"
-              aria-label={field.label}
-              value={field.text}
-              onchange={(event) => set(field, event.currentTarget.value)}
-              >{#each options(field) as option, index (index)}<option value={option}
-                  >{option || "its own origin"}</option
-                >{/each}</select
-            >{:else if field?.kind === "moves"}<MovesField
-              {field}
-              onset={(text) => set(field, text)}
-            />{:else if field}<NumberField
-              {field}
-              {units}
-              names={[...report.names, "rim_wall", "rim_depth", "rim_width"]}
-              onset={(text) => set(field, text)}
-            />{/if}
-        {/each}
-      </p>
+      <div class="mt-2 leading-relaxed">
+        <Sentence
+          {project}
+          pieces={fit.sentence}
+          fields={fit.fields}
+          part={partFor}
+          {words}
+          names={[...report.names, ...fit.names]}
+        /><More
+          {project}
+          clauses={fit.more}
+          fields={fit.fields}
+          part={partFor}
+          {words}
+          open={more}
+          names={[...report.names, ...fit.names]}
+          onopen={(now) => (more = now)}
+        />
+      </div>
+      {#if fit.place_words.length}
+        <div class="mt-1 leading-relaxed">
+          It stands <Sentence
+            {project}
+            pieces={fit.place_words}
+            fields={fit.fields}
+            part={partFor}
+            {words}
+          /><More
+            {project}
+            clauses={fit.place_more}
+            fields={fit.fields}
+            part={partFor}
+            {words}
+            open={moreOfPlace}
+            onopen={(now) => (moreOfPlace = now)}
+          />
+        </div>
+      {/if}
       {#each fit.fields.filter((field) => field.error) as field (field.name)}
         <ErrorLine error={field.error!} text={field.text} />
       {/each}
@@ -250,7 +310,7 @@
               >{:else}the parts share no room{/if}
           </li>
         {/if}
-        {#each findings.filter((one) => !["gap", "wall left", "overlap"].includes(one.check)) as finding, index (index)}
+        {#each findings.filter((one) => !one.shown_as_value) as finding, index (index)}
           <li>
             <span class={INK[finding.severity]} aria-hidden="true">{SHAPE[finding.severity]}</span>
             {finding.message}

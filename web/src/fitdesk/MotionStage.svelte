@@ -3,6 +3,7 @@
   import { server, type FitView, type MotionReport, type Report } from "../api/client";
   import { size, type Units } from "../project/units";
   import { StageScene } from "../stage/scene";
+  import Range from "../ui/Range.svelte";
   import { INK, SHAPE } from "../ui/severity";
   import { theme } from "../ui/theme.svelte";
 
@@ -86,9 +87,9 @@
   function place() {
     spot = pose && scene ? scene.project2d(fit.parts[0], pose.point) : null;
   }
-  function drag(event: Event & { currentTarget: HTMLInputElement }) {
+  function drag(next: number) {
     playing = false;
-    at = Number(event.currentTarget.value);
+    at = next;
     show();
   }
   const told = (value: number) =>
@@ -123,16 +124,14 @@
         <button class="plain-button" onclick={() => (playing = !playing)}
           >{playing ? "stop" : "play"}</button
         >
-        <input
-          type="range"
-          min="0"
-          max={motion.poses.length - 1}
-          step="1"
+        <Range
           value={at}
-          oninput={drag}
-          class="flex-1 accent-tide"
-          aria-label="how far it has moved"
-          aria-valuetext={pose ? told(pose.at) : ""}
+          max={motion.poses.length - 1}
+          step={1}
+          label="how far it has moved"
+          words={pose ? told(pose.at) : ""}
+          class="flex-1"
+          onset={drag}
         />
         <span class="figure w-28 text-right">{pose ? told(pose.at) : ""}</span>
         <span class="w-40 text-right">

@@ -27,14 +27,8 @@
   const outline = (loop: number[][]) =>
     "M" + loop.map(([u, v]) => `${x(u!).toFixed(2)} ${y(v!).toFixed(2)}`).join("L") + "Z";
 
-  const side = $derived(section.dimensions.find((one) => one.name === "side"));
-  const head = $derived(section.dimensions.find((one) => one.name === "headroom"));
-  /** The gap along a dimension as found on the whole solids, where the pair goes by that name. */
-  const measured = (name: string) => {
-    const pair =
-      fit.pairs.find((one) => one.name === name) ?? (name === "side" ? fit.pairs[0] : fit.pairs[1]);
-    return pair?.measured_mm ?? null;
-  };
+  const side = $derived(section.dimensions.find((one) => !one.at_end));
+  const head = $derived(section.dimensions.find((one) => one.at_end));
   const upright = (one: { start: number[]; end: number[] }) =>
     Math.abs(one.end[1]! - one.start[1]!) > Math.abs(one.end[0]! - one.start[0]!);
   const colour = (name: string) =>
@@ -141,7 +135,7 @@
               >{size(2 * (fit.gap_mm ?? 0), units, units === "mm" ? 3 : 4)} on the diameter</text
             >
             <text x={edge + 6} y={my + 57} class="fill-soft text-small"
-              >{size(measured("side") ?? one.gap_mm, units, units === "mm" ? 3 : 4)} found on the solids</text
+              >{size(one.measured_mm ?? one.gap_mm, units, units === "mm" ? 3 : 4)} found on the solids</text
             >
           {:else}
             <text x={edge - 4} y={my + 4} text-anchor="end" class="figure fill-brass text-figure"

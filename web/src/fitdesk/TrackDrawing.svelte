@@ -1,7 +1,9 @@
 <script lang="ts">
-  import { Refused, server, type FitView, type TrackView } from "../api/client";
+  import { server, type FitView, type TrackView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { size, type Units } from "../project/units";
+  import { told } from "../ui/action.svelte";
+  import Choose from "../ui/Choose.svelte";
 
   let { project, fit, units }: { project: Project; fit: FitView; units: Units } = $props();
 
@@ -9,6 +11,7 @@
   let height = $state(0);
   const PAD = { left: 44, right: 20, top: 26, bottom: 46 };
 
+  const WAYS = ["down", "up", "right", "left"].map((way) => ({ value: way, words: way }));
   type Run = TrackView["runs"][number];
   /** While a track cannot even be laid out, the one last laid out is still drawn. */
   let laid = $state.raw<TrackView | null>(null);
@@ -33,27 +36,26 @@
     "M" + points.map(([px, py]) => `${PAD.left + (px + shift) * scale} ${y(py)}`).join("L");
 
   function write(next: Run[]) {
-    const told = next.map((run) => `${run.way} ${run.length}`).join(", ");
-    project.set(`fits.${fit.name}.fields.path`, told, `${fit.label || fit.title}: ${told}`);
+    if (!laid) return;
+    const runsTold = next.map((run) => `${run.way} ${run.length}`).join(", ");
+    project.set(laid.path, runsTold, `${fit.label || fit.title}: ${runsTold}`);
   }
   let turns = $state(3);
   let seed = $state(1);
   let refused = $state("");
   async function layMaze() {
     refused = "";
+    if (!laid) return;
     try {
       const { path } = await server.maze(project.id, fit.name, turns, seed);
       project.set(
-        `fits.${fit.name}.fields.path`,
+        laid.path,
         path,
         `${fit.label || fit.title}: a maze of ${turns} turns, number ${seed}`,
       );
       seed += 1;
     } catch (problem) {
-      refused =
-        problem instanceof Refused
-          ? `${problem.message}${problem.remedy ? `; ${problem.remedy}` : ""}`
-          : "the workshop does not answer";
+      refused = told(problem);
     }
   }
   const edit = (index: number, change: Partial<Run>) =>
@@ -126,14 +128,12 @@
     {#each runs as run, index (index)}
       <li class="flex items-center gap-1">
         <span class="figure text-soft">{index + 1}</span>
-        <select
-          class="border-b border-dotted border-firm bg-transparent"
-          aria-label="way of run {index + 1}"
+        <Choose
           value={run.way}
-          onchange={(event) => edit(index, { way: event.currentTarget.value })}
-        >
-          {#each ["down", "up", "right", "left"] as word (word)}<option>{word}</option>{/each}
-        </select>
+          options={WAYS}
+          label="way of run {index + 1}"
+          onset={(way) => edit(index, { way })}
+        />
         <input
           class="figure field-sizing-content min-w-6 border-b border-dotted border-firm bg-transparent"
           aria-label="length of run {index + 1}"

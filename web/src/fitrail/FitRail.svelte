@@ -1,12 +1,24 @@
 <script lang="ts">
-  import type { FitView, PartView } from "../api/client";
+  import type { Catalogue, FitView, PartView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { inPlace } from "../route.svelte";
   import Mark from "../ui/Mark.svelte";
   import AddToRail from "./AddToRail.svelte";
   import GapGauge from "./GapGauge.svelte";
 
-  let { project, part = $bindable("") }: { project: Project; part: string } = $props();
+  let {
+    project,
+    part,
+    catalogue,
+    onselect,
+    onfit,
+  }: {
+    project: Project;
+    part: string;
+    catalogue: Catalogue | null;
+    onselect: (part: string) => void;
+    onfit: () => void;
+  } = $props();
 
   type Stop = { part: PartView } | { fit: FitView; back: string };
 
@@ -39,7 +51,7 @@
     const next = parts[parts.indexOf(name) + (event.key === "ArrowRight" ? 1 : -1)];
     if (!next) return;
     event.preventDefault();
-    part = next;
+    onselect(next);
     document.querySelector<HTMLElement>(`[data-part="${next}"]`)?.focus();
   }
 </script>
@@ -63,7 +75,7 @@
         ]}
         aria-pressed={part === stop.part.name}
         data-part={stop.part.name}
-        onclick={() => (part = stop.part.name)}
+        onclick={() => onselect(stop.part.name)}
         onkeydown={(event) => keys(event, stop.part.name)}
       >
         <span class="flex items-center gap-1.5"
@@ -74,7 +86,9 @@
           ></span>{stop.part.label}
           {#if stop.part.severity === "stop" || stop.part.severity === "warning"}<Mark
               severity={stop.part.severity}
-            />{/if}</span
+            />{/if}{#if project.hidden.has(stop.part.name)}<span class="text-small text-soft"
+              >hidden</span
+            >{/if}</span
         >
         <span class={["text-small text-soft", crowded && "sr-only"]}>
           {stop.part.mass ? `${stop.part.mass.mass_g.toFixed(1)} g · ` : ""}{stop.part.steps.length}
@@ -92,5 +106,5 @@
       >
     {/if}
   {/each}
-  <AddToRail {project} bind:part />
+  <AddToRail {project} {part} {catalogue} {onselect} {onfit} />
 </nav>

@@ -8,6 +8,7 @@
   } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { size } from "../project/units";
+  import Range from "../ui/Range.svelte";
   import { duration, rings, settle } from "./slicing";
 
   let { project, part }: { project: Project; part: PartView } = $props();
@@ -161,15 +162,14 @@
             vector-effect="non-scaling-stroke"
           />
         </svg>
-        <input
-          type="range"
-          min="0"
-          max={sliced.layers.length - 1}
+        <Range
           value={index}
-          oninput={(event) => (wanted = Number(event.currentTarget.value))}
-          class="w-full accent-tide"
-          aria-label="layer"
-          aria-valuetext="layer {index + 1} of {sliced.layers.length}"
+          max={sliced.layers.length - 1}
+          step={1}
+          label="layer"
+          words="layer {index + 1} of {sliced.layers.length}"
+          class="w-full"
+          onset={(next) => (wanted = next)}
         />
       </div>
     </section>

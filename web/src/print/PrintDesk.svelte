@@ -1,6 +1,9 @@
 <script lang="ts">
+  import { onMount } from "svelte";
   import type { Project } from "../project/project.svelte";
   import { address, inPlace } from "../route.svelte";
+  import { shortcuts } from "../ui/shortcuts.svelte";
+  import Views from "../ui/Views.svelte";
   import BedPlan from "./BedPlan.svelte";
   import Layers from "./Layers.svelte";
   import Stances from "./Stances.svelte";
@@ -13,35 +16,25 @@
   let view = $state<"stances" | "layers" | "plan" | "printed">("stances");
   const part = $derived(made.find((one) => one.name === chosen) ?? made[0]);
   const VIEWS = [
-    { view: "stances", word: "how it stands" },
-    { view: "layers", word: "layer by layer" },
-    { view: "plan", word: "all on the bed" },
-    { view: "printed", word: "printed" },
+    { value: "stances", words: "how it stands" },
+    { value: "layers", words: "layer by layer" },
+    { value: "plan", words: "all on the bed" },
+    { value: "printed", words: "printed" },
   ] as const;
 
-  function keys(event: KeyboardEvent) {
-    const inField = (event.target as HTMLElement).matches("input, select");
-    if (event.key === "Escape" && !inField) address.go(`/p/${project.id}`);
-  }
+  onMount(() => shortcuts.on("Escape", () => address.go(`/p/${project.id}`)));
 </script>
 
-<svelte:window onkeydown={keys} />
 <section class="flex shrink-0 items-baseline gap-3 px-5 pt-2.5 pb-1" aria-label="what this is">
   <h2 class="text-lead font-semibold">On the bed</h2>
   <p class="text-small text-soft">{project.report.process}</p>
-  <div class="ml-4 flex gap-4" role="radiogroup" aria-label="what to see">
-    {#each VIEWS as item (item.view)}
-      <button
-        role="radio"
-        aria-checked={view === item.view}
-        class={[
-          "border-b-2 pb-0.5",
-          view === item.view ? "border-ink font-semibold" : "border-transparent text-soft",
-        ]}
-        onclick={() => (view = item.view)}>{item.word}</button
-      >
-    {/each}
-  </div>
+  <Views
+    value={view}
+    options={VIEWS}
+    label="what to see"
+    class="ml-4"
+    onset={(next) => (view = next)}
+  />
   <a class="word-button ml-auto text-small" href="/p/{project.id}" onclick={inPlace}
     >back to the desk <span class="key">Esc</span></a
   >

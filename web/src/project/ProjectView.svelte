@@ -27,7 +27,6 @@
     trouble = "";
     try {
       project = await Project.open(id);
-      document.title = `${project.document.title} · Fair Hinge`;
     } catch (problem) {
       trouble =
         problem instanceof Refused && problem.status === 404
@@ -37,13 +36,28 @@
   }
   onMount(() => void open());
 
+  const VIEWS = {
+    desk: "",
+    fit: "",
+    print: "on the bed, ",
+    history: "history, ",
+    compare: "compare, ",
+  };
+  $effect(() => {
+    if (!project) return;
+    const named = project.report.fits.find((one) => one.name === fit);
+    const what = named ? `${named.label || named.title}, ` : VIEWS[view];
+    document.title = `${what}${project.document.title} · Fair Hinge`;
+  });
+
   function keys(event: KeyboardEvent) {
-    if (!project || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+    const key = event.key.toLowerCase();
+    if (!project || !(event.ctrlKey || event.metaKey) || (key !== "z" && key !== "y")) return;
     const field = event.target;
     // Inside a field that is being typed in, undo is the field's own.
     if (field instanceof HTMLInputElement && field.dataset.dirty === "true") return;
     event.preventDefault();
-    void (event.shiftKey ? project.redo() : project.undo());
+    void (key === "y" || event.shiftKey ? project.redo() : project.undo());
   }
 </script>
 

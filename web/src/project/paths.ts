@@ -14,34 +14,46 @@ export const copy = (document: Document): Document => JSON.parse(JSON.stringify(
 export const partOf = (document: Document, name: string): PartSpec | undefined =>
   document.parts?.find((part) => part.name === name);
 
-/** Sets the text at a report path; a fit step that was only implied becomes a real one. */
-export function setPath(document: Document, path: string, text: string): void {
+/** The record that holds the text at a report path, and under which key; null where none does. */
+function holder(document: Document, path: string): [Record<string, unknown>, string[]] | null {
   const keys = path.split(".");
-  let owner: unknown;
-  let rest: string[];
-  if (keys[0] === "measures") {
-    owner = document.measures?.find((measure) => measure.name === keys[1]);
-    rest = ["expression"];
-  } else if (keys[0] === "fits") {
-    owner = document.fits?.find((fit) => fit.name === keys[1]);
-    rest = keys.slice(2);
-  } else if (keys[2] === "measures") {
-    owner = partOf(document, keys[1]!)?.measures?.find((measure) => measure.name === keys[3]);
-    rest = ["expression"];
-  } else if (keys[2] === "steps") {
-    owner = partOf(document, keys[1]!)?.steps?.find((step) => step.id === keys[3]);
-    rest = keys.slice(4);
-  } else {
-    owner = partOf(document, keys[1]!);
-    rest = keys.slice(2);
+  const list = (owner: unknown): [Record<string, unknown>, string[]] | null =>
+    owner ? [owner as Record<string, unknown>, ["expression"]] : null;
+  if (keys[0] === "measures") return list(document.measures?.find((one) => one.name === keys[1]));
+  if (keys[0] === "fits") {
+    const fit = document.fits?.find((one) => one.name === keys[1]);
+    return fit ? [fit as Record<string, unknown>, keys.slice(2)] : null;
   }
-  if (!owner) throw new Error(`nothing at ${path}`);
-  let target = owner as Record<string, unknown>;
-  for (const key of rest.slice(0, -1)) {
+  const part = partOf(document, keys[1]!);
+  if (keys[2] === "measures") return list(part?.measures?.find((one) => one.name === keys[3]));
+  if (keys[2] === "steps") {
+    const step = part?.steps?.find((one) => one.id === keys[3]);
+    return step ? [step as Record<string, unknown>, keys.slice(4)] : null;
+  }
+  return part ? [part as Record<string, unknown>, keys.slice(2)] : null;
+}
+
+/** Sets the text at a report path. An emptied field of a step or fit is left alone again. */
+export function setPath(document: Document, path: string, text: string): void {
+  const found = holder(document, path);
+  if (!found) throw new Error(`nothing at ${path}`);
+  const [owner, keys] = found;
+  let target = owner;
+  for (const key of keys.slice(0, -1)) {
     target[key] ??= {};
     target = target[key] as Record<string, unknown>;
   }
-  target[rest.at(-1)!] = text;
+  const last = keys.at(-1)!;
+  if (text === "" && keys.at(-2) === "fields") delete target[last];
+  else target[last] = text;
+}
+
+/** The text at a report path, or "" where nothing is typed. */
+export function textAt(document: Document, path: string): string {
+  const found = holder(document, path);
+  let target: unknown = found?.[0];
+  for (const key of found?.[1] ?? []) target = (target as Record<string, unknown> | null)?.[key];
+  return typeof target === "string" ? target : "";
 }
 
 /** A name not taken yet, from a wish. */

@@ -8,6 +8,7 @@ import {
   Refused,
   Unreachable,
   server,
+  type Begun,
   type Consequence,
   type Document,
   type Opened,
@@ -18,7 +19,7 @@ import {
 } from "../api/client";
 import { copy, setPath } from "./paths";
 
-export type Keeping = "saved" | "saving" | "offline" | "stale" | "refused";
+export type Keeping = "saved" | "saving" | "offline" | "stale" | "refused" | "gone";
 
 interface Pending {
   version: number;
@@ -40,6 +41,11 @@ export class Project {
   keeping = $state<Keeping>("saved");
   trouble = $state("");
   followed = $state.raw<{ words: string; list: Consequence[] } | null>(null);
+  /** What was changed here and is not taken yet, while it waits for the maker to choose. */
+  waiting = $state.raw<Document | null>(null);
+  /** Parts that are not drawn, and parts that are seen through. */
+  hidden = $state.raw<ReadonlySet<string>>(new Set());
+  faint = $state.raw<ReadonlySet<string>>(new Set());
   /** A report on something not kept yet, shown instead while a dial is being moved. */
   trial = $state.raw<Report | null>(null);
   busy = $state(false);
@@ -74,6 +80,7 @@ export class Project {
       void this.#send();
     } else {
       this.#pending = pending;
+      this.waiting = pending.document;
       this.keeping = "stale";
       this.trouble = "changes typed here earlier were made on an older version";
     }
@@ -98,6 +105,20 @@ export class Project {
     this.change(words, (document) => setPath(document, path, text));
   }
 
+  /**
+   * Puts what the workshop begins (a step, a part, a fit) into the document. Answers its name.
+   * What is typed meanwhile is not lost: it is begun again on the newer document.
+   */
+  async begin(words: string, ask: (document: Document) => Promise<Begun>): Promise<string> {
+    for (;;) {
+      const base = this.document;
+      const begun = await ask(base);
+      if (this.document !== base) continue;
+      this.put(begun.document, words);
+      return begun.name;
+    }
+  }
+
   put(document: Document, words: string): void {
     this.document = document;
     const waiting = this.#pending && this.#pending !== this.#sent ? this.#pending.words : "";
@@ -105,7 +126,8 @@ export class Project {
     this.#pending = { version: this.version, document, words: said };
     this.#keep();
     this.#sketching = this.#sketch(document);
-    if (this.keeping !== "stale") void this.#send();
+    if (this.keeping === "stale") this.waiting = document;
+    else if (this.keeping !== "gone") void this.#send();
   }
 
   /** Draws a change at once, from coarse solids; only what looks otherwise is drawn anew. */
@@ -158,6 +180,17 @@ export class Project {
     this.trial = null;
   }
 
+  /** Draws a part solid, seen through, or not at all. Nothing of the project changes. */
+  draw(part: string, how: "solid" | "faint" | "hidden"): void {
+    const [hidden, faint] = [new Set(this.hidden), new Set(this.faint)];
+    hidden.delete(part);
+    faint.delete(part);
+    if (how === "hidden") hidden.add(part);
+    if (how === "faint") faint.add(part);
+    this.hidden = hidden;
+    this.faint = faint;
+  }
+
   /** Stands a part, and what is printed together with it, another way. */
   stand(stance: StanceView, words: string): void {
     this.change(words, (document) => {
@@ -172,6 +205,8 @@ export class Project {
 
   /** Takes the last change back. Pressed again and again, each press takes one more back. */
   undo(): Promise<void> {
+    // what was refused was never kept: taking it back is all there is to undo
+    if (this.keeping === "refused") return this.takeTheirs();
     return this.#inTurn(
       "undone",
       () => this.undoWords,
@@ -207,9 +242,20 @@ export class Project {
 
   /** Takes the server's newest document, giving up what could not be saved. */
   async takeTheirs(): Promise<void> {
+    const newest = await server.open(this.id);
+    this.#pending = null;
+    this.waiting = null;
+    this.#keep();
+    this.#take(newest);
+  }
+
+  /** Keeps what is here as a project of its own; answers its id. */
+  async keepAsNew(): Promise<number> {
+    const mine = this.#pending?.document ?? this.document;
+    const made = await server.bringIn(mine);
     this.#pending = null;
     this.#keep();
-    this.#take(await server.open(this.id));
+    return made.id;
   }
 
   /** Saves what was typed here on top of the server's newest version. */
@@ -218,6 +264,7 @@ export class Project {
     const newest = await server.open(this.id);
     this.version = newest.version;
     this.keeping = "saving";
+    this.waiting = null;
     if (mine) {
       this.document = mine.document;
       this.#pending = { ...mine, version: newest.version };
@@ -264,7 +311,7 @@ export class Project {
     try {
       if (!sent) return;
       const opened = await server.save(this.id, this.version, sent.document, sent.words);
-      const newer = this.#pending !== sent;
+      const newer = this.#pending !== null && this.#pending !== sent;
       if (!newer) this.#pending = null;
       this.#take(opened, !newer);
       this.#drawn = this.#keysOf.get(sent.document) ?? this.#drawn;
@@ -273,33 +320,30 @@ export class Project {
       this.#keep();
     } catch (problem) {
       this.#fail(problem);
-      return;
     } finally {
       this.#sending = false;
       this.busy = false;
     }
-    if (this.#pending) void this.#send();
+    // what came meanwhile may well be taken where its forerunner was not
+    const waits = (["stale", "gone"] as Keeping[]).includes(this.keeping);
+    if (this.#pending && this.#pending !== sent && !waits) void this.#send();
   }
 
+  /** Nothing typed is given up: what could not be kept stays here and in the browser. */
   #fail(problem: unknown): void {
-    if (problem instanceof Refused && problem.status === 409) {
-      this.keeping = "stale";
-      this.trouble = problem.message;
-    } else if (problem instanceof Refused && problem.status < 500) {
-      this.keeping = "refused";
-      this.trouble = problem.message;
-      // The server says the document itself is wrong: go back to what it last took.
-      this.#pending = null;
-      this.#keep();
-      void server.open(this.id).then((opened) => {
-        this.#take(opened);
-        this.keeping = "refused";
-      });
-    } else {
+    this.trouble = problem instanceof Error ? problem.message : String(problem);
+    if (!(problem instanceof Refused) || problem.status >= 500) {
       this.keeping = "offline";
-      this.trouble = problem instanceof Error ? problem.message : String(problem);
       clearTimeout(this.#retry);
       this.#retry = setTimeout(() => void this.#send(), RETRY_MS) as unknown as number;
+    } else if (problem.status === 409) {
+      this.waiting = this.#pending?.document ?? null;
+      this.keeping = "stale";
+    } else if (problem.status === 404) {
+      this.keeping = "gone";
+    } else {
+      this.keeping = "refused";
+      this.trouble += problem.remedy ? `; ${problem.remedy}` : "";
     }
   }
 
@@ -318,7 +362,11 @@ export class Project {
   }
 
   #keep(): void {
-    if (this.#pending) localStorage.setItem(this.#key, JSON.stringify(this.#pending));
-    else localStorage.removeItem(this.#key);
+    try {
+      if (this.#pending) localStorage.setItem(this.#key, JSON.stringify(this.#pending));
+      else localStorage.removeItem(this.#key);
+    } catch {
+      // the browser's own room is full: it is still here, and sent as long as this page is open
+    }
   }
 }

@@ -8,7 +8,7 @@
   {#each list as item, index (index)}
     <dt class="truncate text-soft">{item.label}</dt>
     <dd class="figure text-right text-soft">{item.before}</dd>
-    <dd class="text-soft" aria-hidden="true">→</dd>
+    <dd class="text-soft" aria-hidden="true">{item.before ? "→" : ""}</dd>
     <dd class="figure text-right">{item.after}</dd>
   {:else}
     <dt class="col-span-4 text-soft">no size, mass, gap or wall changes</dt>

@@ -13,7 +13,12 @@
   } = $props();
 </script>
 
-<section class="flex shrink-0 border-t border-ink bg-paper" aria-label="readings">
+<section
+  class="flex shrink-0 border-t border-ink bg-paper max-md:overflow-x-auto"
+  aria-label="readings"
+  id="readings"
+  tabindex="-1"
+>
   {#each readings as reading (reading.name)}
     <button
       class={[

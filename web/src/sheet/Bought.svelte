@@ -2,7 +2,8 @@
   import type { PartView } from "../api/client";
   import { partOf, type PartSpec } from "../project/paths";
   import type { Project } from "../project/project.svelte";
-  import NumberField from "./NumberField.svelte";
+  import NumberField from "../field/NumberField.svelte";
+  import Choose from "../ui/Choose.svelte";
 
   let { project, part, spec }: { project: Project; part: PartView; spec: PartSpec } = $props();
 
@@ -30,18 +31,15 @@
     />
     bought, not printed</label
   >{#if spec.bought}; put into
-    <select
-      class="border-b border-dotted border-firm bg-transparent text-ink"
-      aria-label="the part it is put into"
-      value={spec.inside}
-      onchange={(event) => {
-        const inside = event.currentTarget.value;
-        set(`put into ${inside}`, (one) => (one.inside = inside));
-      }}
-    >
-      <option value="">nothing yet</option>
-      {#each others as one (one.name)}<option value={one.name}>{one.label}</option>{/each}
-    </select>, which keeps
+    <Choose
+      value={spec.inside ?? ""}
+      options={[
+        { value: "", words: "nothing yet" },
+        ...others.map((one) => ({ value: one.name, words: one.label })),
+      ]}
+      label="the part it is put into"
+      onset={(inside) => set(`put into ${inside}`, (one) => (one.inside = inside))}
+    />, which keeps
     <NumberField
       field={{
         path: `parts.${part.name}.clear`,

@@ -3,7 +3,7 @@
   import { size } from "../project/units";
   import Mark from "../ui/Mark.svelte";
   import ErrorLine from "./ErrorLine.svelte";
-  import NumberField from "./NumberField.svelte";
+  import NumberField from "../field/NumberField.svelte";
 
   let { project }: { project: Project } = $props();
 

@@ -3,7 +3,7 @@
   import { asName, freshName } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import ErrorLine from "./ErrorLine.svelte";
-  import NumberField from "./NumberField.svelte";
+  import NumberField from "../field/NumberField.svelte";
   import PushRule from "./PushRule.svelte";
   import { Pushing } from "./pushing.svelte";
 

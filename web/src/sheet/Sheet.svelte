@@ -1,171 +1,108 @@
 <script lang="ts">
   import { onMount, tick } from "svelte";
-  import { server, type Catalogue, type KindInfo } from "../api/client";
-  import { freshName, partOf, type StepSpec } from "../project/paths";
+  import { server, type Catalogue, type EntryInfo } from "../api/client";
+  import { partOf } from "../project/paths";
   import type { Project } from "../project/project.svelte";
+  import type { Touch } from "../stage/scene";
+  import { Action } from "../ui/action.svelte";
+  import Choose from "../ui/Choose.svelte";
+  import { shortcuts } from "../ui/shortcuts.svelte";
+  import Trouble from "../ui/Trouble.svelte";
   import Bought from "./Bought.svelte";
   import Checklist from "./Checklist.svelte";
-  import UsedFor from "./UsedFor.svelte";
   import Measures from "./Measures.svelte";
+  import PartBar from "./PartBar.svelte";
   import StepFinder from "./StepFinder.svelte";
   import StepLine from "./StepLine.svelte";
+  import UsedFor from "./UsedFor.svelte";
+  import { actOn, SAID, type StepAct } from "./stepActs";
 
   let {
     project,
     part: partName,
+    catalogue,
+    touch,
     lit = $bindable(null),
+    current = $bindable(""),
+    onselect,
+    onbegun,
   }: {
     project: Project;
     part: string;
+    catalogue: Catalogue | null;
+    /** The face pressed last, on which the next step stands. */
+    touch: Touch | null;
     lit: { part: string; step: string } | null;
+    current: string;
+    onselect: (part: string) => void;
+    onbegun: () => void;
   } = $props();
 
   const STANCES = ["bottom", "top", "front", "back", "left", "right"];
-  let current = $state("");
   let finding = $state(false);
-  let catalogue = $state<Catalogue | null>(null);
   let list = $state<HTMLElement>();
+  let held = "";
+  const asking = new Action();
 
   const part = $derived(project.shown.parts.find((one) => one.name === partName));
   const spec = $derived(partOf(project.document, partName));
+  const face = $derived(
+    touch?.part === partName && part?.places.includes(`${touch.step}.${touch.face}`) ? touch : null,
+  );
 
-  onMount(() => {
-    void server.catalogue().then(
-      (found) => (catalogue = found),
-      () => {},
-    );
+  onMount(() => shortcuts.on("/", () => (finding = catalogue !== null)));
+
+  // What was set from a clause stands elsewhere now: the cursor goes with it.
+  $effect(() => {
+    void project.report;
+    void tick().then(() => {
+      if (!held || document.activeElement !== document.body) return;
+      list?.querySelector<HTMLElement>(`[data-path="${CSS.escape(held)}"]`)?.focus();
+    });
   });
 
-  async function find() {
-    catalogue ??= await server.catalogue().catch(() => null);
-    finding = catalogue !== null;
-  }
-
-  function keys(event: KeyboardEvent) {
-    const at = event.target as HTMLElement;
-    const typing = at.matches("input, textarea, select, [contenteditable]");
-    if (event.key === "/" && !typing && !event.ctrlKey && !event.metaKey) {
-      event.preventDefault();
-      void find();
-    }
-  }
-
-  const defaults = (kind: KindInfo) =>
-    Object.fromEntries(
-      kind.fields
-        .filter((field) => field.default !== "")
-        .map((field) => [field.name, field.default]),
-    );
-
-  async function add(kind: KindInfo, outline: KindInfo | null) {
-    const steps = spec?.steps ?? [];
-    const id = freshName(kind.kind.replaceAll(" ", "_"), [
-      ...steps.map((step) => step.id),
-      ...(spec?.measures ?? []).map((measure) => measure.name),
-    ]);
-    const step: StepSpec = {
-      id,
-      kind: kind.kind,
-      label: "",
-      note: "",
-      enabled: true,
-      fields: defaults(kind),
-      outline: outline ? { kind: outline.kind, fields: defaults(outline), more: [] } : null,
-      stations:
-        kind.has_stations && outline
-          ? [
-              {
-                outline: { kind: outline.kind, fields: defaults(outline), more: [] },
-                up: "20 mm",
-                x: "0",
-                y: "0",
-                turn: "0",
-              },
-            ]
-          : [],
-      place: null,
+  /** Adds a step and puts the cursor on its first number. */
+  export async function add(entry: EntryInfo) {
+    if (!part) return;
+    const given = {
+      part: partName,
+      kind: entry.kind,
+      way: entry.way,
+      outline: entry.outline,
+      on: face ? `${face.step}.${face.face}` : "",
+      after: part.steps.some((one) => one.id === current && !one.implicit) ? current : "",
     };
-    const top = [...(part?.places ?? [])].reverse().find((place) => place.endsWith(".top"));
-    if (kind.has_place && top) step.place = { on: top, x: "0", y: "0", out: "0", turn: "0" };
-    const after = steps.findIndex((one) => one.id === current);
-    project.change(`added ${kind.title.toLowerCase()} to ${part?.label}`, (document) => {
-      const target = partOf(document, partName)!;
-      const all = (target.steps ??= []);
-      all.splice(after < 0 ? all.length : after + 1, 0, step);
-    });
+    const words = `${part.label}: ${entry.title.toLowerCase()}`;
+    const id = await asking.run(() =>
+      project.begin(words, (document) => server.beginStep(document, given)),
+    );
+    if (!id) return;
     current = id;
-    // The sentence is there once the server has answered; then its first number is selected.
+    onbegun();
+    focusStep(id, "input, textarea");
+  }
+
+  /** The sentence is there once the workshop has answered; then its first number is selected. */
+  function focusStep(id: string, what: string) {
     const started = Date.now();
     const select = () => {
-      const input = list?.querySelector<HTMLInputElement>(
-        `[data-step="${id}"] :is(input, textarea)`,
-      );
-      if (input) input.focus();
-      else if (Date.now() - started < 5000) requestAnimationFrame(select);
+      const line = list?.querySelector<HTMLElement>(`[data-step="${id}"]`);
+      const target =
+        line?.querySelector<HTMLElement>(what) ?? line?.querySelector<HTMLElement>("button");
+      if (target) target.focus();
+      else if (Date.now() - started < 8000) requestAnimationFrame(select);
     };
-    await tick();
-    select();
+    requestAnimationFrame(select);
   }
 
-  function act(id: string, what: string) {
-    if (what === "current") {
-      current = id;
-      return;
-    }
-    const words: Record<string, string> = {
-      up: "moved up",
-      down: "moved down",
-      duplicate: "written again",
-      toggle: "switched",
-      remove: "struck out",
-      station: "one more outline",
-      unstation: "one outline less",
-      join: "an outline joined",
-      unjoin: "the joined outline taken off",
-    };
-    project.change(`${part?.label} ${id}: ${words[what]}`, (document) => {
-      const steps = partOf(document, partName)!.steps!;
-      const at = steps.findIndex((step) => step.id === id);
-      const step = steps[at];
-      if (!step) return;
-      const stations = (step.stations ??= []);
-      const last = stations.at(-1);
-      if (what === "station") {
-        const outline = last?.outline ?? step.outline!;
-        stations.push({
-          outline: JSON.parse(JSON.stringify(outline)),
-          up: last ? `${last.up} + 10 mm` : "20 mm",
-          x: last?.x ?? "0",
-          y: last?.y ?? "0",
-          turn: "0",
-        });
-      }
-      if (what === "unstation") stations.pop();
-      if (what === "join" && step.outline)
-        (step.outline.more ??= []).push({
-          mode: "add",
-          outline: { kind: "circle", fields: { diameter: "10 mm" }, more: [] },
-          x: "10 mm",
-          y: "0",
-          turn: "0",
-        });
-      if (what === "unjoin") step.outline?.more?.pop();
-      if (what === "toggle") step.enabled = !step.enabled;
-      if (what === "remove") steps.splice(at, 1);
-      if (what === "duplicate") {
-        const again = JSON.parse(JSON.stringify(step)) as StepSpec;
-        again.id = freshName(
-          step.id,
-          steps.map((one) => one.id),
-        );
-        steps.splice(at + 1, 0, again);
-      }
-      const to = what === "up" ? at - 1 : what === "down" ? at + 1 : at;
-      if (to !== at && to >= 0 && to < steps.length) {
-        steps.splice(at, 1);
-        steps.splice(to, 0, step);
-      }
+  function act(id: string, what: StepAct) {
+    let next = id;
+    project.change(`${part?.label} ${id}: ${SAID[what]}`, (document) => {
+      next = actOn(document, partName, id, what);
     });
+    current = next;
+    if (next) focusStep(next, "[aria-haspopup=menu]");
+    else list?.querySelector<HTMLElement>("[data-add]")?.focus();
   }
 
   function setMass(text: string) {
@@ -182,21 +119,24 @@
   }
 </script>
 
-<svelte:window onkeydown={keys} />
-
-<div class="flex h-full flex-col overflow-y-auto bg-sheet" bind:this={list}>
+<div
+  class="flex h-full flex-col overflow-y-auto bg-sheet"
+  bind:this={list}
+  onfocusin={(event) => (held = (event.target as HTMLElement).dataset.path ?? "")}
+>
   <Measures {project} />
   {#if part && spec}
     <section aria-label="{part.label}, step by step" class="pb-4">
-      <div class="flex items-baseline gap-3 px-5 pb-1.5">
-        <h2 class="text-small text-soft">
-          <span class="text-body font-semibold text-ink">{part.label}</span>, {part.steps.length}
-          {part.steps.length === 1 ? "step" : "steps"}
-        </h2>
-        <button class="word-button ml-auto text-small" onclick={find}
-          >add a step <span class="key">/</span></button
+      <div class="flex items-start gap-3 px-5 pb-1.5">
+        <PartBar {project} {part} {spec} {catalogue} {onselect} />
+        <button
+          class="plain-button ml-auto shrink-0 text-small"
+          data-add
+          disabled={!catalogue}
+          onclick={() => (finding = true)}>add a step <span class="key">/</span></button
         >
       </div>
+      <div class="px-5"><Trouble of={asking} /></div>
       <ol>
         {#each part.steps as step, index (step.id)}
           <StepLine
@@ -208,33 +148,34 @@
             lit={lit?.part === partName && (lit.step === step.id || lit.step === step.fit)}
             onenter={(inside) =>
               (lit = inside ? { part: partName, step: step.fit || step.id } : null)}
+            oncurrent={() => (current = step.id)}
             onact={(what) => act(step.id, what)}
             {catalogue}
           />
         {:else}
           <li class="border-t border-dashed border-rule px-5 py-4 text-soft">
-            Nothing here yet. Press <span class="key">/</span> and begin with an outline to extrude.
+            Nothing here yet. Press <span class="key">/</span> and begin with an outline to raise.
           </li>
         {/each}
       </ol>
       <p class="border-t border-dashed border-rule px-5 pt-2 text-small text-soft">
         Printed standing on its
-        <select
-          class="border-b border-dotted border-firm bg-transparent text-ink"
-          aria-label="which face of the {part.label} stands on the bed"
+        <Choose
           value={spec.stance ?? "bottom"}
-          onchange={(event) =>
+          options={[
+            ...STANCES.map((one) => ({ value: one, words: one })),
+            ...(STANCES.includes(spec.stance ?? "bottom")
+              ? []
+              : [{ value: spec.stance ?? "", words: "side chosen on the bed" }]),
+          ]}
+          label="which face of the {part.label} stands on the bed"
+          onset={(stance) =>
             project.set(
               `parts.${partName}.stance`,
-              event.currentTarget.value,
-              `${part.label} stands on its ${event.currentTarget.value}`,
+              stance,
+              `${part.label} stands on its ${stance}`,
             )}
-        >
-          {#if !STANCES.includes(spec.stance ?? "bottom")}<option value={spec.stance}
-              >side chosen on the bed</option
-            >{/if}
-          {#each STANCES as stance (stance)}<option value={stance}>{stance}</option>{/each}
-        </select>. Should weigh
+        />. Should weigh
         <input
           class="figure field-sizing-content min-w-6 border-b border-dotted border-firm bg-transparent text-ink"
           aria-label="expected mass of the {part.label} in grams"
@@ -256,5 +197,11 @@
 </div>
 
 {#if catalogue}
-  <StepFinder bind:open={finding} {catalogue} onchoose={add} />
+  <StepFinder
+    bind:open={finding}
+    {catalogue}
+    where={face ? `${face.face} of ${face.step.replaceAll("_", " ")}` : ""}
+    onchoose={add}
+    onclosed={() => list?.querySelector<HTMLElement>("[data-add]")?.focus()}
+  />
 {/if}

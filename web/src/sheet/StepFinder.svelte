@@ -1,56 +1,31 @@
 <script lang="ts">
   import { Command, Dialog } from "bits-ui";
-  import type { Catalogue, KindInfo } from "../api/client";
+  import type { Catalogue, EntryInfo } from "../api/client";
   import { matching } from "./matching";
 
   let {
     open = $bindable(false),
     catalogue,
+    where,
     onchoose,
+    onclosed,
   }: {
     open: boolean;
     catalogue: Catalogue;
-    onchoose: (kind: KindInfo, outline: KindInfo | null) => void;
+    /** The face the step will stand on, in words; "" where the roomiest is taken. */
+    where: string;
+    onchoose: (entry: EntryInfo) => void;
+    onclosed: () => void;
   } = $props();
-
-  interface Entry {
-    kind: KindInfo;
-    outline: KindInfo | null;
-    title: string;
-  }
-
-  const named = (kind: KindInfo, outline: KindInfo) =>
-    kind.title.includes("an outline")
-      ? kind.title.replace(
-          "an outline",
-          `${/^(L |o)/.test(outline.title) ? "an" : "a"} ${outline.title}`,
-        )
-      : `${kind.title}: ${outline.title}`;
-
-  const entries: Entry[] = $derived(
-    catalogue.steps
-      .filter((kind) => kind.kind !== "fit")
-      .flatMap((kind): Entry[] =>
-        kind.has_outline
-          ? catalogue.outlines.map((outline) => ({
-              kind,
-              outline,
-              title: named(kind, outline),
-            }))
-          : [{ kind, outline: null, title: kind.title }],
-      ),
-  );
 
   let search = $state("");
   let marked = $state("");
+  let chosen = false;
 
   /** What answers the search, best first. */
   const shown = $derived(
-    entries
-      .map((entry) => ({
-        entry,
-        score: matching(entry.title, search, [...entry.kind.also, entry.kind.kind]),
-      }))
+    catalogue.steps
+      .map((entry) => ({ entry, score: matching(entry.title, search, entry.also) }))
       .filter((one) => one.score > 0)
       .sort((a, b) => b.score - a.score)
       .map((one) => one.entry),
@@ -60,11 +35,13 @@
   });
   $effect(() => {
     if (!open) search = "";
+    else chosen = false;
   });
 
-  function choose(entry: Entry) {
+  function choose(entry: EntryInfo) {
+    chosen = true;
     open = false;
-    onchoose(entry.kind, entry.outline);
+    onchoose(entry);
   }
 </script>
 
@@ -72,30 +49,34 @@
   <Dialog.Portal>
     <Dialog.Overlay class="fixed inset-0 z-40 bg-ink/20" />
     <Dialog.Content
-      class="slip fixed top-24 left-8 z-50 w-md"
-      onCloseAutoFocus={(event) => event.preventDefault()}
+      class="slip fixed top-24 left-8 z-50 w-lg max-w-[calc(100vw-2rem)] max-sm:left-4"
+      onCloseAutoFocus={(event) => {
+        event.preventDefault();
+        if (!chosen) onclosed();
+      }}
     >
       <Dialog.Title class="sr-only">Find a step</Dialog.Title>
       <Command.Root label="steps" shouldFilter={false} bind:value={marked}>
         <Command.Input
           class="w-full border-b border-rule bg-transparent px-4 py-3 text-lead outline-none"
-          placeholder="hollow, boss, drill, round …"
+          placeholder="raise, cut, hole, hollow, round …"
           aria-label="find a step by a word"
           bind:value={search}
         />
+        {#if where}<p class="border-b border-rule px-4 py-1 text-small text-soft">
+            on {where}
+          </p>{/if}
         <Command.List class="max-h-80 overflow-y-auto p-1">
           <Command.Viewport>
             <Command.Empty class="px-3 py-2 text-soft">No step goes by that word.</Command.Empty>
             {#each shown as entry (entry.title)}
               <Command.Item
                 value={entry.title}
-                class="flex cursor-pointer items-baseline gap-2 rounded-slip px-3 py-1.5 data-selected:bg-tide-wash"
+                class="flex cursor-pointer items-baseline gap-3 rounded-slip px-3 py-1.5 data-selected:bg-tide-wash"
                 onSelect={() => choose(entry)}
               >
-                {entry.title}
-                <span class="ml-auto truncate text-small text-soft"
-                  >{entry.kind.also.slice(0, 3).join(", ")}</span
-                >
+                <span class="shrink-0">{entry.title}</span>
+                <span class="ml-auto truncate text-small text-soft">{entry.about}</span>
               </Command.Item>
             {/each}
           </Command.Viewport>

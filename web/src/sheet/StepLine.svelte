@@ -1,27 +1,23 @@
 <script lang="ts">
   import { DropdownMenu } from "bits-ui";
-  import type { Catalogue, FieldView, PartView, StepView } from "../api/client";
+  import {
+    server,
+    type Catalogue,
+    type FieldView,
+    type PartView,
+    type StepView,
+  } from "../api/client";
+  import More from "../field/More.svelte";
+  import Sentence from "../field/Sentence.svelte";
   import { partOf } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import { inPlace } from "../route.svelte";
-  import DrawingField from "./DrawingField.svelte";
+  import { Action } from "../ui/action.svelte";
+  import Choose from "../ui/Choose.svelte";
+  import Trouble from "../ui/Trouble.svelte";
   import ErrorLine from "./ErrorLine.svelte";
   import OutlineDrawing from "./OutlineDrawing.svelte";
-  import MovesField from "./MovesField.svelte";
-  import NumberField from "./NumberField.svelte";
-
-  type Act =
-    | "up"
-    | "down"
-    | "duplicate"
-    | "toggle"
-    | "remove"
-    | "current"
-    | "station"
-    | "unstation"
-    | "join"
-    | "unjoin"
-    | "words";
+  import type { StepAct } from "./stepActs";
 
   let {
     project,
@@ -31,6 +27,7 @@
     current,
     lit,
     onenter,
+    oncurrent,
     onact,
     catalogue,
   }: {
@@ -41,67 +38,35 @@
     current: boolean;
     lit: boolean;
     onenter: (inside: boolean) => void;
-    onact: (act: Act) => void;
+    oncurrent: () => void;
+    onact: (act: StepAct) => void;
     catalogue: Catalogue | null;
   } = $props();
 
+  /** A plain number needs no working, with a unit or a sign neither. */
+  const PLAIN = /^-?\d+(\.\d+)?\s*(mm|in|deg|")?$/;
   let wording = $state(false);
+  let more = $state(false);
+  const asking = new Action();
   const spec = $derived(
     partOf(project.document, part.name)?.steps?.find((one) => one.id === step.id),
   );
-
-  function setWords(key: "label" | "note", text: string) {
-    project.change(`${part.label} ${step.id}: ${key} ${text}`, (document) => {
-      const target = partOf(document, part.name)?.steps?.find((one) => one.id === step.id);
-      if (target) target[key] = text;
-    });
-  }
-
-  /** Outlines of this step that may become another kind: its first, its stations, what is joined. */
-  const outlines = $derived.by(() => {
-    const found: { path: string; kind: string; words: string }[] = [];
-    if (spec?.outline) found.push({ path: "outline", kind: spec.outline.kind, words: "outline" });
-    spec?.stations?.forEach((one, index) =>
-      found.push({
-        path: `stations.${index}.outline`,
-        kind: one.outline.kind,
-        words: `outline ${index + 2}`,
-      }),
-    );
-    spec?.outline?.more?.forEach((one, index) =>
-      found.push({
-        path: `outline.more.${index}.outline`,
-        kind: one.outline.kind,
-        words: `joined outline ${index + 1}`,
-      }),
-    );
-    return found;
-  });
-
-  function reshape(path: string, kind: string) {
-    const chosen = catalogue?.outlines.find((one) => one.kind === kind);
-    if (!chosen) return;
-    project.change(`${part.label} ${step.id}: now ${chosen.title}`, (document) => {
-      let owner: any = partOf(document, part.name)!.steps!.find((one) => one.id === step.id);
-      for (const key of path.split(".")) owner = owner[key];
-      owner.kind = kind;
-      owner.fields = Object.fromEntries(
-        chosen.fields.filter((one) => one.default).map((one) => [one.name, one.default]),
-      );
-    });
-  }
-
   const units = $derived(project.document.units ?? "mm");
   const byName = $derived(new Map(step.fields.map((field) => [field.name, field])));
   const faulty = $derived(step.fields.find((field) => field.error));
+  const words = $derived(`${part.label} ${step.label || step.id.replaceAll("_", " ")}`);
+  const fit = $derived(project.report.fits.find((one) => one.name === step.fit));
 
   /** Values of the fields whose text is not itself the value. */
   const workings = $derived(
     step.sentence
       .map((piece) => byName.get(piece.field ?? ""))
-      .filter((field): field is FieldView => !!field?.formula && field.value !== null)
+      .filter(
+        (field): field is FieldView =>
+          !!field?.formula && field.value !== null && !PLAIN.test(field.text),
+      )
       .map((field) =>
-        field.formula === field.shown.split(" ")[0]
+        field.formula.replace("−", "-") === field.shown?.split(" ")[0]
           ? `${field.text} is ${field.shown}`
           : `${field.text} = ${field.formula} = ${field.shown}`,
       )
@@ -109,60 +74,64 @@
   );
   const said = $derived([...workings, step.says].filter(Boolean).join(" · "));
 
-  function set(field: FieldView, text: string) {
-    const what = field.label.split(",")[0];
-    project.set(field.path, text, `${part.label} ${step.id}: ${what} ${field.text} → ${text}`);
+  function setWords(key: "label" | "note", text: string) {
+    project.change(`${words}: ${key} ${text}`, (document) => {
+      const target = partOf(document, part.name)?.steps?.find((one) => one.id === step.id);
+      if (target) target[key] = text;
+    });
   }
 
-  function options(field: FieldView): string[] {
-    if (field.choices?.length) return field.choices;
-    if (field.name === "place.on")
-      return [
-        ...part.places,
-        ...project.report.parts
-          .filter((one) => one.name !== part.name)
-          .flatMap((one) => one.places.map((place) => `${one.name}.${place}`)),
-      ];
-    if (field.name === "face" || field.name === "to") return part.places;
-    if (field.name === "part")
-      return project.report.parts.map((one) => one.name).filter((name) => name !== part.name);
-    if (field.name.endsWith("outline.of"))
-      return part.steps.filter((one) => one.kind === "extrude" || one.fit).map((one) => one.id);
-    if (field.name === "body" && ["hole rim"].includes(byName.get("where")?.text ?? ""))
-      return part.steps.slice(0, number - 1).map((one) => one.id);
-    if (field.name === "of") return ["", ...part.steps.slice(0, number - 1).map((one) => one.id)];
-    if (field.name === "body")
-      return part.steps.filter((one) => one.kind === "extrude" || one.fit).map((one) => one.id);
-    return [];
+  function outline(path: string, kind: string, done: string) {
+    const given = { part: part.name, step: step.id, path, kind };
+    void asking.run(() =>
+      project.begin(`${words}: ${done}`, (document) => server.beginOutline(document, given)),
+    );
   }
 
-  const acts: [Act, string][] = $derived([
-    ["up", "move up"],
-    ["down", "move down"],
-    ["duplicate", "write it again"],
-    ["toggle", step.enabled ? "switch off" : "switch on"],
-    ["words", "name it, or note why"],
-    ...(step.drawing || step.fields.some((one) => one.name.startsWith("outline."))
+  const title = (kind: string) =>
+    catalogue?.outlines.find((one) => one.kind === kind)?.title ?? kind;
+  /** The kind that one more outline of this step begins as: that of its last one. */
+  const again = $derived(step.outlines.at(-1)?.kind ?? "");
+
+  const acts: [string, () => void][] = $derived([
+    ["move up", () => onact("up")],
+    ["move down", () => onact("down")],
+    ["write it again", () => onact("duplicate")],
+    [step.enabled ? "switch off" : "switch on", () => onact("toggle")],
+    ["name it, or note why", () => (wording = true)],
+    ...(spec?.outline
       ? ([
-          ["join", "join an outline, or cut one out"],
-          ...(spec?.outline?.more?.length ? [["unjoin", "take the last joined one off"]] : []),
-        ] as [Act, string][])
+          [
+            "join an outline, or cut one out",
+            () =>
+              outline(
+                `outline.more.${spec.outline?.more?.length ?? 0}.outline`,
+                step.outlines[0]?.kind ?? "",
+                "an outline joined",
+              ),
+          ],
+          ...(spec.outline.more?.length
+            ? [["take the last joined one off", () => onact("unjoin")]]
+            : []),
+        ] as [string, () => void][])
       : []),
-    ...(step.kind === "loft"
+    ...(step.adds_outlines
       ? ([
-          ["station", "one more outline above"],
-          ["unstation", "take the last outline off"],
-        ] as [Act, string][])
+          [
+            "one more outline above",
+            () =>
+              outline(`stations.${spec?.stations?.length ?? 0}.outline`, again, "one more outline"),
+          ],
+          ["take the last outline off", () => onact("unstation")],
+        ] as [string, () => void][])
       : []),
-    ["remove", "strike out"],
+    ["strike out", () => onact("remove")],
   ]);
-
-  const fit = $derived(project.report.fits.find((one) => one.name === step.fit));
 </script>
 
 <li
   class={[
-    "group relative border-t border-dashed border-rule py-1.5 pr-9 pl-11 transition-colors",
+    "relative border-t border-dashed border-rule py-1.5 pr-9 pl-11 transition-colors",
     lit && "bg-tide-wash",
     current && !lit && "bg-raised",
   ]}
@@ -170,10 +139,10 @@
   data-step={step.id}
   onpointerenter={() => onenter(true)}
   onpointerleave={() => onenter(false)}
-  onfocusin={() => onact("current")}
+  onfocusin={oncurrent}
 >
   <span class="figure absolute left-5 text-small text-soft" aria-hidden="true">{number}</span>
-  <p class={["leading-relaxed", !step.enabled && "text-soft line-through decoration-1"]}>
+  <div class={["leading-relaxed", !step.enabled && "text-soft line-through decoration-1"]}>
     {#if fit}
       Make the {part.name === fit.parts[0] ? fit.roles[0] : fit.roles[1]}’s side of
       <a
@@ -182,35 +151,23 @@
         onclick={inPlace}>{fit.label || fit.title}</a
       >
     {:else}
-      {#each step.sentence as piece, index (index)}
-        {@const field = byName.get(piece.field ?? "")}
-        {#if !piece.field}{piece.text}{:else if field && options(field).length}<select
-            class="rounded-slip border-b border-dotted border-firm bg-transparent hover:bg-raised"
-            aria-label={field.label}
-            value={field.text}
-            onchange={(event) => set(field, event.currentTarget.value)}
-          >
-            {#if !options(field).includes(field.text)}<option value={field.text}
-                >{field.text || "none"}</option
-              >{/if}
-            {#each options(field) as option, index (index)}<option value={option}
-                >{option || "the latest piece"}</option
-              >{/each}
-          </select>{:else if field?.kind === "drawing"}<DrawingField
-            {project}
-            {field}
-          />{:else if field?.kind === "moves"}<MovesField
-            {field}
-            onset={(text) => set(field, text)}
-          />{:else if field}<NumberField
-            {field}
-            {units}
-            names={field.kind === "name" ? [] : project.report.names}
-            onset={(text) => set(field, text)}
-          />{/if}
-      {/each}
+      <Sentence
+        {project}
+        pieces={step.sentence}
+        fields={step.fields}
+        part={part.name}
+        {words}
+      /><More
+        {project}
+        clauses={step.more}
+        fields={step.fields}
+        part={part.name}
+        {words}
+        open={more}
+        onopen={(now) => (more = now)}
+      />
     {/if}
-  </p>
+  </div>
   {#if !step.enabled}
     <p class="text-small text-soft">switched off</p>
   {:else if faulty?.error}
@@ -224,59 +181,58 @@
   {#if wording}
     <p class="flex flex-wrap gap-2 py-1 text-small">
       <input
-        class="w-32 border-b border-dotted border-firm bg-transparent"
+        class="min-h-6 w-32 border-b border-dotted border-firm bg-transparent"
         placeholder="name"
         aria-label="name of step {number}"
+        maxlength="120"
         value={step.label}
         onchange={(event) => setWords("label", event.currentTarget.value)}
       />
       <input
-        class="w-56 border-b border-dotted border-firm bg-transparent"
+        class="min-h-6 w-56 border-b border-dotted border-firm bg-transparent"
         placeholder="why it is so"
         aria-label="note on step {number}"
+        maxlength="2000"
         value={step.note}
         onchange={(event) => setWords("note", event.currentTarget.value)}
       />
       <button class="word-button" onclick={() => (wording = false)}>done</button>
     </p>
   {/if}
+  <Trouble of={asking} />
   {#if current && step.drawing}
     <OutlineDrawing drawing={step.drawing} {units} />
   {/if}
-  {#if current && catalogue && outlines.length}
-    <p class="text-small text-soft">
-      {#each outlines as one (one.path)}
-        <label class="mr-3"
+  {#if current && catalogue && step.outlines.length}
+    <p class="flex flex-wrap gap-x-3 text-small text-soft">
+      {#each step.outlines as one (one.path)}
+        <span
           >{one.words}
-          <select
-            class="max-w-44 border-b border-dotted border-firm bg-transparent text-ink"
+          <Choose
             value={one.kind}
-            onchange={(event) => reshape(one.path, event.currentTarget.value)}
-          >
-            {#each catalogue.outlines as kind (kind.kind)}<option value={kind.kind}
-                >{kind.title}</option
-              >{/each}
-          </select></label
+            options={catalogue.outlines.map((kind) => ({ value: kind.kind, words: kind.title }))}
+            label={one.words}
+            onset={(kind) => outline(one.path, kind, `now ${title(kind)}`)}
+          /></span
         >
       {/each}
     </p>
   {/if}
-  {#each step.warns as words, index (index)}
-    <p class="text-small text-brass"><span aria-hidden="true">▲</span> {words}</p>
+  {#each step.warns as warning, index (index)}
+    <p class="text-small text-brass"><span aria-hidden="true">▲</span> {warning}</p>
   {/each}
   {#if !step.implicit}
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
-        class="absolute top-1.5 right-3 px-1 text-soft opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-ink focus-visible:opacity-100 data-[state=open]:opacity-100"
+        class="absolute top-1.5 right-2 grid h-6 w-6 place-items-center text-soft hover:text-ink"
         aria-label="what to do with step {number}">⋮</DropdownMenu.Trigger
       >
       <DropdownMenu.Portal>
-        <DropdownMenu.Content class="slip z-40 w-52 p-1 text-small" align="end">
-          {#each acts as [act, words] (act)}
+        <DropdownMenu.Content class="slip z-40 w-56 p-1 text-small" align="end">
+          {#each acts as [name, act] (name)}
             <DropdownMenu.Item
               class="cursor-pointer rounded-slip px-2 py-1 data-highlighted:bg-tide-wash"
-              onSelect={() => (act === "words" ? (wording = true) : onact(act))}
-              >{words}</DropdownMenu.Item
+              onSelect={act}>{name}</DropdownMenu.Item
             >
           {/each}
         </DropdownMenu.Content>

@@ -1,5 +1,7 @@
 <script lang="ts">
   import { size, type Units } from "../project/units";
+  import Choose from "../ui/Choose.svelte";
+  import Range from "../ui/Range.svelte";
   import type { CutFrom } from "./scene";
 
   let {
@@ -16,7 +18,11 @@
     onmove: (share: number, from: CutFrom) => void;
   } = $props();
 
-  const SIDES: CutFrom[] = ["front", "right", "above"];
+  const SIDES: { value: CutFrom; words: string }[] = [
+    { value: "front", words: "from the front" },
+    { value: "right", words: "from the right" },
+    { value: "above", words: "from above" },
+  ];
 
   function typed(event: Event & { currentTarget: HTMLInputElement }) {
     const mm = Number(event.currentTarget.value) * (units === "in" ? 25.4 : 1);
@@ -30,25 +36,21 @@
   }
 </script>
 
-<select
-  class="bg-transparent text-small"
-  aria-label="from where the cut is seen"
-  value={from}
-  onchange={(event) => onmove(share, event.currentTarget.value as CutFrom)}
->
-  {#each SIDES as side (side)}<option value={side}
-      >from {side === "front" ? "the front" : side === "right" ? "the right" : "above"}</option
-    >{/each}
-</select>
-<input
-  type="range"
-  min="0"
-  max="1"
-  step="0.005"
+<span class="text-small">
+  <Choose
+    value={from}
+    options={SIDES}
+    label="from where the cut is seen"
+    onset={(next) => onmove(share, next as CutFrom)}
+  />
+</span>
+<Range
   value={share}
-  oninput={(event) => onmove(Number(event.currentTarget.value), from)}
-  class="w-32 accent-tide"
-  aria-label="where the cut lies"
+  step={0.005}
+  label="where the cut lies"
+  words="{size(cut.at, units, 2)} {units}"
+  class="w-32"
+  onset={(next) => onmove(next, from)}
 />
 <label class="text-small"
   >at <input

@@ -1,11 +1,25 @@
+<script module lang="ts">
+  const NONE: ReadonlySet<string> = new Set();
+</script>
+
 <script lang="ts">
   import { onMount, untrack } from "svelte";
-  import { server, type FindingView, type MarksView, type Report } from "../api/client";
+  import {
+    server,
+    type FindingView,
+    type HeldView,
+    type MarksView,
+    type Report,
+  } from "../api/client";
   import { theme } from "../ui/theme.svelte";
   import { INK, SHAPE } from "../ui/severity";
   import { size, type Units } from "../project/units";
+  import Range from "../ui/Range.svelte";
+  import Views from "../ui/Views.svelte";
   import CutControls from "./CutControls.svelte";
+  import Holds from "./Holds.svelte";
   import Legend from "./Legend.svelte";
+  import { pointing } from "./pointing.svelte";
   import Unrolled from "./Unrolled.svelte";
   import { StageScene, type CutFrom, type Label, type Read, type Touch, type View } from "./scene";
 
@@ -20,12 +34,17 @@
     ontouch = () => {},
     part = "",
     units = "mm",
+    held = [],
+    edge = null,
+    hidden = NONE,
+    faint = NONE,
+    onheld = () => {},
   }: {
     project: number;
     report: Report;
     /** Drawn instead while a change is being proved. */
     sketch?: Report | null;
-    lit: { part: string; step: string } | null;
+    lit: { part: string; step: string; face?: string } | null;
     pointed?: FindingView | null;
     first?: View;
     /** Without its row of views, where it only accompanies something else. */
@@ -34,17 +53,34 @@
     /** The part the sheet shows: the one that can be unrolled. */
     part?: string;
     units?: Units;
+    /** Distances of the step in hand, drawn on the part shown and dragged there. */
+    held?: readonly HeldView[];
+    /** The edge pressed last: its chain is lit. */
+    edge?: Touch | null;
+    hidden?: ReadonlySet<string>;
+    faint?: ReadonlySet<string>;
+    onheld?: (path: string, text: string) => void;
   } = $props();
 
+  let drawnAt = $state(0);
   const chosen = $derived(report.parts.find((one) => one.name === part));
   const wrapped = $derived(chosen?.steps.some((step) => step.drawing?.around_mm) ?? false);
-  const VIEWS: { view: View | "unrolled"; word: string }[] = $derived([
-    { view: "whole", word: "whole" },
-    { view: "cut", word: "cut" },
-    { view: "apart", word: "apart" },
-    { view: "checked", word: "checked" },
-    ...(wrapped ? [{ view: "unrolled" as const, word: "unrolled" }] : []),
+  const VIEWS: { value: View | "unrolled"; words: string }[] = $derived([
+    { value: "whole", words: "whole" },
+    { value: "cut", words: "cut" },
+    { value: "apart", words: "apart" },
+    { value: "checked", words: "checked" },
+    ...(wrapped ? [{ value: "unrolled" as const, words: "unrolled" }] : []),
   ]);
+  const chain = $derived.by(() => {
+    void drawnAt;
+    return edge?.edge && scene ? scene.edgeLines(edge.part, edge, edge.edge) : [];
+  });
+  /** Points of the part shown, found anew whenever the picture is drawn anew. */
+  const seen = $derived.by(() => {
+    void drawnAt;
+    return (at: [number, number, number]) => scene?.project2d(part, at) ?? null;
+  });
 
   let canvas = $state() as HTMLCanvasElement;
   let scene = $state.raw<StageScene | null>(null);
@@ -72,6 +108,7 @@
     }
     made.onDrawn = (labels) => {
       words = labels;
+      drawnAt++;
       placeLeader();
       reads = pressedAt && !sketch ? made.readCut(pressedAt.x, pressedAt.y) : [];
     };
@@ -87,6 +124,9 @@
 
   $effect(() => void scene?.show(sketch ?? report, sketch !== null));
   $effect(() => scene?.light(lit));
+  $effect(() => {
+    if (scene) scene.drawnAs = { hidden, faint };
+  });
   $effect(() => {
     void theme.night;
     untrack(() => scene?.ink());
@@ -140,11 +180,6 @@
     cut = scene.cutAt;
   }
 
-  function move(event: Event & { currentTarget: HTMLInputElement }) {
-    share = Number(event.currentTarget.value);
-    if (scene) scene.share = share;
-  }
-
   function keys(event: KeyboardEvent) {
     const turns: Record<string, () => void> = {
       ArrowLeft: () => scene?.turn(-10, 0),
@@ -156,6 +191,11 @@
       Home: () => scene?.frame(),
     };
     const act = turns[event.key];
+    if (event.key === "Escape" && pointing.asked) {
+      event.stopPropagation();
+      pointing.stop();
+      return;
+    }
     if (!act) return;
     event.preventDefault();
     act();
@@ -172,40 +212,30 @@
       pressedAt = { x: event.clientX - box.left, y: event.clientY - box.top };
       reads = scene?.readCut(pressedAt.x, pressedAt.y) ?? [];
     }
-    ontouch(scene?.touch(event.clientX - box.left, event.clientY - box.top) ?? null);
+    const touch = scene?.touch(event.clientX - box.left, event.clientY - box.top) ?? null;
+    if (touch && pointing.give(touch)) return;
+    ontouch(touch);
   }
 </script>
 
-<section class="relative h-full min-w-0 overflow-hidden" aria-label="stage">
+<section
+  class="relative h-full min-w-0 overflow-hidden"
+  aria-label="stage"
+  id={small ? undefined : "stage"}
+>
   {#if !small}
     <div class="absolute top-3 left-4 z-10 flex items-center gap-4">
-      <div role="radiogroup" aria-label="how the parts are drawn" class="flex gap-4">
-        {#each VIEWS as item (item.view)}
-          <button
-            role="radio"
-            aria-checked={view === item.view}
-            class={[
-              "border-b-2 pb-1",
-              view === item.view
-                ? "border-ink font-semibold"
-                : "border-transparent hover:border-firm",
-            ]}
-            onclick={() => choose(item.view)}>{item.word}</button
-          >
-        {/each}
-      </div>
+      <Views value={view} options={VIEWS} label="how the parts are drawn" onset={choose} />
       {#if view === "cut"}
         <CutControls {cut} {share} from={cutFrom} {units} onmove={cutAt} />
       {:else if view === "apart"}
-        <input
-          type="range"
-          min="0"
-          max="1"
-          step="0.01"
+        <Range
           value={share}
-          oninput={move}
-          class="w-36 accent-tide"
-          aria-label="how far the parts stand apart"
+          label="how far the parts stand apart"
+          onset={(next) => {
+            share = next;
+            if (scene) scene.share = next;
+          }}
         />
       {/if}
     </div>
@@ -218,6 +248,7 @@
   <div
     class="relative h-full w-full"
     role="application"
+    data-stage={small ? undefined : ""}
     tabindex="0"
     aria-label="the parts on their turntable; arrow keys turn it, plus and minus bring it nearer, Home shows all"
     onkeydown={keys}
@@ -253,6 +284,25 @@
       </p>
     {:else if view === "checked"}
       <div class="absolute right-4 bottom-3 z-10"><Legend {marks} /></div>
+    {/if}
+    {#if chain.length}
+      <svg class="pointer-events-none absolute inset-0 h-full w-full" aria-hidden="true">
+        {#each chain as [x0, y0, x1, y1], index (index)}
+          <path d="M{x0} {y0}L{x1} {y1}" class="stroke-brass" stroke-width="3.5" />
+        {/each}
+      </svg>
+    {/if}
+    {#if held.length && !small && view === "whole"}
+      <Holds {held} {units} project2d={seen} onset={onheld} />
+    {/if}
+    {#if pointing.asked && !small}
+      <p class="slip absolute top-12 left-4 z-20 px-3 py-1.5 text-small" role="status">
+        Press {pointing.asked.words} on the parts.
+        {#if pointing.trouble}<span class="text-brick"
+            ><span aria-hidden="true">■</span> {pointing.trouble}.</span
+          >{/if}
+        <button class="word-button ml-1" onclick={() => pointing.stop()}>leave it</button>
+      </p>
     {/if}
     {#if reads.length}
       <svg class="pointer-events-none absolute inset-0 h-full w-full" role="img" aria-label="sizes">

@@ -40,6 +40,13 @@ export interface Touch {
   face: string;
   /** Out of the face, in the part's own coordinates. */
   normal: [number, number, number];
+  /** The face that meets this one in the edge that was pressed, if one was. */
+  edge: { step: string; face: string } | null;
+}
+
+interface FaceName {
+  step: string;
+  face: string;
 }
 
 /** A size read off the cut, in canvas pixels. */
@@ -50,6 +57,22 @@ export interface Read {
   y1: number;
   mm: number;
   what: "wall" | "air";
+}
+
+/** How near a press must come to an edge to mean the edge and not the face. */
+const EDGE_PX = 7;
+
+/** How far a point lies from a line between two others, in pixels. */
+function fromSegment(
+  x: number,
+  y: number,
+  a: { x: number; y: number },
+  b: { x: number; y: number },
+): number {
+  const [dx, dy] = [b.x - a.x, b.y - a.y];
+  const along = ((x - a.x) * dx + (y - a.y) * dy) / (dx * dx + dy * dy || 1);
+  const share = Math.min(Math.max(along, 0), 1);
+  return Math.hypot(x - a.x - share * dx, y - a.y - share * dy);
 }
 
 const HOME = new Vector3(0.72, -1.1, 0.78).normalize();
@@ -82,7 +105,9 @@ export class StageScene {
   #framed = false;
   #queued = 0;
   #bounds = new Box3();
-  #lit: { part: string; step: string } | null = null;
+  #lit: { part: string; step: string; face?: string } | null = null;
+  #hidden: ReadonlySet<string> = new Set();
+  #faint: ReadonlySet<string> = new Set();
   #gone = false;
 
   constructor(
@@ -230,8 +255,8 @@ export class StageScene {
     this.draw();
   }
 
-  /** Lights the faces that one step made. */
-  light(lit: { part: string; step: string } | null): void {
+  /** Lights the faces that one step made, or one of them. */
+  light(lit: { part: string; step: string; face?: string } | null): void {
     this.#lit = lit;
     this.#tint();
     this.draw();
@@ -256,10 +281,10 @@ export class StageScene {
   #tint(): void {
     const tint = token("brass-wash").lerp(token("brass"), 0.35);
     for (const part of this.#report?.parts ?? []) {
-      const lit = this.#lit?.part === part.name ? this.#lit.step : null;
-      this.#solids
-        .get(part.name)
-        ?.light((face) => lit !== null && part.faces[face]?.step === lit, tint);
+      const lit = this.#lit?.part === part.name ? this.#lit : null;
+      const wanted = (face: number) =>
+        part.faces[face]?.step === lit?.step && (!lit?.face || part.faces[face]?.face === lit.face);
+      this.#solids.get(part.name)?.light((face) => lit !== null && wanted(face), tint);
     }
   }
 
@@ -279,6 +304,9 @@ export class StageScene {
         whole.union(solid.mesh.geometry.boundingBox.clone().applyMatrix4(solid.group.matrix));
       }
       solid.cut(this.#view === "cut");
+      solid.group.visible = !this.#hidden.has(name);
+      solid.cap.visible &&= !this.#hidden.has(name);
+      solid.seenThrough(this.#faint.has(name));
       const mark = this.#marks.find((one) => one.part === name);
       solid.hatching.mesh.visible =
         this.#view === "checked" && !this.#sketch && mark?.key === solid.hatching.key;
@@ -365,7 +393,9 @@ export class StageScene {
   /** What lies under a point of the canvas. */
   touch(x: number, y: number): Touch | null {
     const ray = this.#ray(x, y);
-    const meshes = [...this.#solids.values()].map((solid) => solid.mesh);
+    const meshes = [...this.#solids.values()]
+      .filter((solid) => !this.#hidden.has(solid.name) && !this.#faint.has(solid.name))
+      .map((solid) => solid.mesh);
     const cutAway = (point: Vector3) =>
       this.#view === "cut" && this.#plane.distanceToPoint(point) < 0;
     const hit = ray.intersectObjects(meshes, false).find((found) => !cutAway(found.point));
@@ -375,7 +405,60 @@ export class StageScene {
     const face = part?.faces[solid.faces[hit.faceIndex] ?? 0];
     if (!face || !hit.face) return null;
     const { x: nx, y: ny, z: nz } = hit.face.normal;
-    return { part: solid.name, step: face.step, face: face.face, normal: [nx, ny, nz] };
+    const beside = this.#edgeNear(solid, solid.faces[hit.faceIndex] ?? 0, x, y);
+    return {
+      part: solid.name,
+      step: face.step,
+      face: face.face,
+      normal: [nx, ny, nz],
+      edge: beside === null ? null : (part?.faces[beside] ?? null),
+    };
+  }
+
+  /** The face on the other side of an edge of a face that lies within a few pixels of a point. */
+  #edgeNear(solid: Solid, face: number, x: number, y: number): number | null {
+    let [best, found] = [EDGE_PX, null as number | null];
+    const { ends, sides } = solid.borders();
+    for (let index = 0; index < sides.length; index += 2) {
+      const [one, other] = [sides[index]!, sides[index + 1]!];
+      if (one !== face && other !== face) continue;
+      const a = this.#onCanvas(this.#borderEnd(solid, ends, index * 3));
+      const b = this.#onCanvas(this.#borderEnd(solid, ends, index * 3 + 3));
+      const away = fromSegment(x, y, a, b);
+      if (away < best) [best, found] = [away, one === face ? other : one];
+    }
+    return found;
+  }
+
+  #borderEnd(solid: Solid, ends: Float32Array, at: number): Vector3 {
+    return new Vector3(ends[at], ends[at + 1], ends[at + 2]).applyMatrix4(solid.group.matrix);
+  }
+
+  /** The lines on the canvas along which two faces of a part meet. */
+  edgeLines(part: string, one: FaceName, other: FaceName): [number, number, number, number][] {
+    const solid = this.#solids.get(part);
+    const faces = this.#report?.parts.find((found) => found.name === part)?.faces ?? [];
+    const named = (face: FaceName) =>
+      faces.findIndex((found) => found.step === face.step && found.face === face.face);
+    const [a, b] = [named(one), named(other)];
+    if (!solid || a < 0 || b < 0) return [];
+    const { ends, sides } = solid.borders();
+    const lines: [number, number, number, number][] = [];
+    for (let index = 0; index < sides.length; index += 2) {
+      const pair = [sides[index], sides[index + 1]];
+      if (!pair.includes(a) || !pair.includes(b)) continue;
+      const from = this.#onCanvas(this.#borderEnd(solid, ends, index * 3));
+      const to = this.#onCanvas(this.#borderEnd(solid, ends, index * 3 + 3));
+      lines.push([from.x, from.y, to.x, to.y]);
+    }
+    return lines;
+  }
+
+  /** Hides parts, and makes others be seen through. */
+  set drawnAs({ hidden, faint }: { hidden: ReadonlySet<string>; faint: ReadonlySet<string> }) {
+    this.#hidden = hidden;
+    this.#faint = faint;
+    this.#arrange();
   }
 
   #ray(x: number, y: number): Raycaster {

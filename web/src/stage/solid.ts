@@ -32,6 +32,12 @@ import type { PackedMesh } from "./packed";
 const CREASE = Math.PI / 7;
 const EDGE_DEG = 24;
 
+/** Mesh edges between two faces: six coordinates and two face numbers for each. */
+interface Borders {
+  ends: Float32Array;
+  sides: Uint16Array;
+}
+
 export class Solid {
   readonly group = new Group();
   readonly mesh: Mesh<BufferGeometry, MeshLambertMaterial>;
@@ -39,6 +45,8 @@ export class Solid {
   readonly hatching: Hatching;
   faces: Uint16Array = new Uint16Array();
   key = "";
+  #packed: PackedMesh | null = null;
+  #borders: Borders | null = null;
   #edges: LineSegments<BufferGeometry, LineBasicMaterial>;
   #stencils: Mesh[] = [];
   #planes: Plane[];
@@ -110,6 +118,25 @@ export class Solid {
     for (const stencil of this.#stencils) stencil.geometry = filled;
     this.faces = packed.faces;
     this.key = packed.key;
+    this.#packed = packed;
+    this.#borders = null;
+  }
+
+  /** Where faces meet; found when it is first asked for. */
+  borders(): Borders {
+    this.#borders ??= this.#packed
+      ? bordersOf(this.#packed)
+      : { ends: new Float32Array(), sides: new Uint16Array() };
+    return this.#borders;
+  }
+
+  /** Draws the part so that what lies behind it shows. */
+  seenThrough(on: boolean): void {
+    if (this.mesh.material.transparent === on) return;
+    this.mesh.material.transparent = on;
+    this.mesh.material.opacity = on ? 0.22 : 1;
+    this.mesh.material.depthWrite = !on;
+    this.mesh.material.needsUpdate = true;
   }
 
   ink(fill: Color, line: Color, paper: Color): void {
@@ -161,6 +188,28 @@ export class Solid {
       (item.material as { dispose(): void }).dispose();
     }
   }
+}
+
+/** The mesh edges whose two triangles lie on different faces. O(triangles). */
+function bordersOf({ positions, triangles, faces }: PackedMesh): Borders {
+  const count = positions.length / 3;
+  const first = new Map<number, number>();
+  const ends: number[] = [];
+  const sides: number[] = [];
+  for (let triangle = 0; triangle < faces.length; triangle++) {
+    for (let corner = 0; corner < 3; corner++) {
+      const a = triangles[triangle * 3 + corner]!;
+      const b = triangles[triangle * 3 + ((corner + 1) % 3)]!;
+      const key = Math.min(a, b) * count + Math.max(a, b);
+      const other = first.get(key);
+      if (other === undefined) first.set(key, triangle);
+      else if (faces[other] !== faces[triangle]) {
+        for (const end of [a, b]) ends.push(...positions.subarray(end * 3, end * 3 + 3));
+        sides.push(faces[other]!, faces[triangle]!);
+      }
+    }
+  }
+  return { ends: new Float32Array(ends), sides: new Uint16Array(sides) };
 }
 
 /** Hatching in the plane of the cut; parts next to each other lean opposite ways. */

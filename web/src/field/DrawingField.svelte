@@ -1,9 +1,15 @@
 <script lang="ts">
-  import { Refused, server, type FieldView } from "../api/client";
+  import { server, type FieldView } from "../api/client";
+  import { told } from "../ui/action.svelte";
+  import Choose from "../ui/Choose.svelte";
   import { asName, freshName, setPath } from "../project/paths";
   import type { Project } from "../project/project.svelte";
 
-  let { project, field }: { project: Project; field: FieldView } = $props();
+  let {
+    project,
+    field,
+    onset,
+  }: { project: Project; field: FieldView; onset: (text: string) => void } = $props();
 
   let trouble = $state("");
   const spec = $derived(project.document.drawings?.find((one) => one.name === field.text));
@@ -27,28 +33,19 @@
         setPath(document, field.path, name);
       });
     } catch (problem) {
-      trouble =
-        problem instanceof Refused
-          ? `${problem.message}${problem.remedy ? `; ${problem.remedy}` : ""}`
-          : "the workshop does not answer";
+      trouble = told(problem);
     }
     input.value = "";
   }
 </script>
 
-<select
-  class="rounded-slip border-b border-dotted border-firm bg-transparent hover:bg-raised"
-  aria-label={field.label}
+<Choose
   value={field.text}
-  data-path={field.path}
-  onchange={(event) => {
-    const name = event.currentTarget.value;
-    project.set(field.path, name, `drawing ${name}`);
-  }}
->
-  {#if !spec}<option value={field.text}>{field.text || "none yet"}</option>{/if}
-  {#each project.document.drawings ?? [] as one (one.name)}<option>{one.name}</option>{/each}
-</select>
+  options={(project.document.drawings ?? []).map((one) => ({ value: one.name, words: one.name }))}
+  label={field.label}
+  path={field.path}
+  {onset}
+/>
 <label class="word-button cursor-pointer text-small focus-within:border-tide"
   >bring in a file<input
     type="file"

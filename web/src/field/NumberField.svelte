@@ -1,6 +1,8 @@
 <script lang="ts">
+  import { untrack } from "svelte";
   import type { FieldView } from "../api/client";
   import type { Units } from "../project/units";
+  import { drafts } from "./drafts";
   import { nudged, type Stride } from "./nudge";
 
   let {
@@ -9,6 +11,7 @@
     names = [],
     label = field.label,
     placeholder = "",
+    dirty = false,
     onset,
   }: {
     field: { path: string; kind: string; text: string; label: string; error?: FieldView["error"] };
@@ -16,11 +19,13 @@
     names?: string[];
     label?: string;
     placeholder?: string;
+    /** Typed here, and not taken by the workshop yet. */
+    dirty?: boolean;
     onset: (text: string) => void;
   } = $props();
 
   const SETTLE_MS = 140;
-  let typing = $state<string | null>(null);
+  let typing = $state<string | null>(untrack(() => drafts.of(field.path)));
   let timer = 0;
   const shown = $derived(typing ?? field.text);
   const id = $props.id();
@@ -29,6 +34,7 @@
     clearTimeout(timer);
     if (typing !== null && typing.trim() !== field.text.trim()) onset(typing.trim());
     typing = null;
+    drafts.drop(field.path);
   }
 
   /** Selects the number again once it has been drawn, unless the maker has gone elsewhere. */
@@ -44,6 +50,7 @@
     } else if (event.key === "Escape") {
       clearTimeout(timer);
       typing = null;
+      drafts.drop(field.path);
       reselect(input);
     } else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
       const stride: Stride = event.shiftKey ? "coarse" : event.altKey ? "fine" : "usual";
@@ -62,9 +69,10 @@
 
 <input
   class={[
-    "figure field-sizing-content max-w-64 min-w-[1.1em] rounded-slip border-b border-dotted bg-transparent px-0.5 text-[0.92em]",
+    "figure field-sizing-content max-w-64 min-h-6 min-w-6 rounded-slip border-b border-dotted bg-transparent px-0.5 text-[0.92em]",
     "hover:bg-raised focus:border-solid focus:bg-raised focus:outline-2 focus:outline-tide",
     field.error ? "border-b-2 border-brick text-brick" : "border-firm",
+    dirty && "border-b-2 border-dashed border-brass",
   ]}
   value={shown}
   {placeholder}
@@ -72,11 +80,14 @@
   aria-invalid={field.error ? "true" : undefined}
   aria-describedby={field.error ? `${id}-error` : undefined}
   data-path={field.path}
-  data-dirty={typing !== null}
+  data-dirty={typing !== null || dirty}
   list={names.length ? `${id}-names` : undefined}
   autocomplete="off"
   spellcheck="false"
-  oninput={(event) => (typing = event.currentTarget.value)}
+  oninput={(event) => {
+    typing = event.currentTarget.value;
+    drafts.keep(field.path, typing);
+  }}
   onfocus={(event) => event.currentTarget.select()}
   onblur={commit}
   onkeydown={keys}

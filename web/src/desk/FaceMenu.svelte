@@ -1,0 +1,61 @@
+<script lang="ts">
+  import type { Catalogue, EntryInfo, PartView } from "../api/client";
+  import type { Touch } from "../stage/scene";
+
+  let {
+    touch,
+    part,
+    catalogue,
+    onbegin,
+    onfit,
+    onstand,
+    onclose,
+  }: {
+    touch: Touch;
+    part: PartView;
+    catalogue: Catalogue | null;
+    onbegin: (entry: EntryInfo) => void;
+    onfit: () => void;
+    onstand: () => void;
+    onclose: () => void;
+  } = $props();
+
+  const known = $derived(part.places.includes(`${touch.step}.${touch.face}`));
+  const entries = $derived(catalogue?.steps.filter((one) => one.at_face) ?? []);
+  const edges = $derived(catalogue?.steps.filter((one) => one.at_edge) ?? []);
+  const words = (one: { step: string; face: string }) =>
+    `${one.face} of ${one.step.replaceAll("_", " ")}`;
+</script>
+
+<div class="slip w-96 max-w-full px-3 py-2 text-small" role="group" aria-label="what was pressed">
+  <p class="flex items-baseline gap-2">
+    <span class="font-semibold"
+      >{#if touch.edge}the edge of {words(touch)} and {words(touch.edge)}{:else}{words(
+          touch,
+        )}{/if}</span
+    >
+    <button class="word-button ml-auto min-h-6 px-1" onclick={onclose}
+      ><span class="sr-only">leave this face</span>×</button
+    >
+  </p>
+  <p class="flex flex-wrap gap-x-3 gap-y-0.5" data-offers>
+    {#if touch.edge}
+      {#each edges as entry (entry.title)}
+        <button class="word-button min-h-6 text-tide" onclick={() => onbegin(entry)}
+          >{entry.at_edge}</button
+        >
+      {/each}
+    {/if}
+    {#if known}
+      {#each entries as entry (entry.title)}
+        <button class="word-button min-h-6 text-tide" onclick={() => onbegin(entry)}
+          >{entry.at_face}</button
+        >
+      {/each}
+      <button class="word-button min-h-6 text-tide" onclick={onfit}>a fit</button>
+    {:else}
+      <span class="text-soft">nothing can stand on this face</span>
+    {/if}
+    <button class="word-button min-h-6" onclick={onstand}>stand it on this face</button>
+  </p>
+</div>

@@ -1,0 +1,101 @@
+<script lang="ts">
+  import type { FieldView } from "../api/client";
+  import { textAt } from "../project/paths";
+  import type { Project } from "../project/project.svelte";
+  import { pointing } from "../stage/pointing.svelte";
+  import Choose from "../ui/Choose.svelte";
+  import ChooseSeveral from "../ui/ChooseSeveral.svelte";
+  import DrawingField from "./DrawingField.svelte";
+  import MovesField from "./MovesField.svelte";
+  import NumberField from "./NumberField.svelte";
+  import TextField from "./TextField.svelte";
+  import { canPoint, pointedText } from "./pointed";
+
+  let {
+    project,
+    field,
+    part,
+    words,
+    names = project.report.names,
+  }: {
+    project: Project;
+    field: FieldView;
+    /** The part it stands on, for what is pressed on the stage. */
+    part: string;
+    /** What the change is called in the history, before the field's own words. */
+    words: string;
+    names?: string[];
+  } = $props();
+
+  const units = $derived(project.document.units ?? "mm");
+  /** As typed here, though the workshop may not have taken it yet. */
+  const text = $derived(textAt(project.document, field.path) || field.default || "");
+  const dirty = $derived(text !== field.text);
+  const shown = $derived({ ...field, text });
+
+  function set(next: string) {
+    if (next === textAt(project.document, field.path)) return;
+    const label = field.label.split(",")[0];
+    project.set(field.path, next, `${words}: ${label} ${text || "none"} → ${next || "left alone"}`);
+  }
+
+  function point() {
+    pointing.ask({
+      words: field.label,
+      take: (touch) => {
+        const found = pointedText(shown, touch, part);
+        if (found === null) return `${touch.face} of ${touch.step} cannot be taken here`;
+        set(found);
+        return "";
+      },
+    });
+  }
+</script>
+
+{#if field.kind === "fixed"}<span>{text}</span>{:else if field.kind === "drawing"}<DrawingField
+    {project}
+    field={shown}
+    onset={set}
+  />{:else if field.kind === "moves"}<MovesField
+    field={shown}
+    {dirty}
+    onset={set}
+  />{:else if field.kind === "text"}<TextField
+    field={shown}
+    {dirty}
+    onset={set}
+  />{:else if field.kind === "faces"}<ChooseSeveral
+    value={text}
+    options={field.options ?? []}
+    label={field.label}
+    path={field.path}
+    onset={set}
+  />{:else if field.options?.length || canPoint(field.kind) || field.kind === "part"}<Choose
+    value={text}
+    options={field.options ?? []}
+    label={field.label}
+    path={field.path}
+    {dirty}
+    invalid={Boolean(field.error)}
+    onset={set}
+  />{:else}<NumberField
+    field={shown}
+    {units}
+    {names}
+    {dirty}
+    onset={set}
+  />{/if}{#if canPoint(field.kind)}<button
+    class="ml-0.5 inline-grid h-6 w-6 place-items-center rounded-slip text-soft hover:bg-raised hover:text-ink"
+    aria-label="{field.label}: press it on the stage"
+    aria-pressed={pointing.asked?.words === field.label}
+    data-point={field.path}
+    onclick={point}
+    ><svg
+      width="14"
+      height="14"
+      viewBox="0 0 14 14"
+      aria-hidden="true"
+      fill="none"
+      stroke="currentColor"><path d="M2.5 11.5L10 4M10 4V8.5M10 4H5.5" stroke-width="1.4" /></svg
+    ></button
+  >{/if}

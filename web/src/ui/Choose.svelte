@@ -1,0 +1,70 @@
+<script lang="ts">
+  import { Select } from "bits-ui";
+
+  interface Option {
+    value: string;
+    words: string;
+  }
+
+  let {
+    value,
+    options,
+    label,
+    path = "",
+    dirty = false,
+    invalid = false,
+    wide = false,
+    onset,
+  }: {
+    value: string;
+    options: readonly Option[];
+    label: string;
+    path?: string;
+    /** Chosen here, and not taken by the workshop yet. */
+    dirty?: boolean;
+    invalid?: boolean;
+    wide?: boolean;
+    onset: (value: string) => void;
+  } = $props();
+
+  /** An empty value is a value too; the list below needs one that is not. */
+  const keyed = (text: string) => `=${text}`;
+  const shown = $derived(options.find((one) => one.value === value)?.words ?? (value || "none"));
+  const items = $derived(options.map((one) => ({ value: keyed(one.value), label: one.words })));
+</script>
+
+<Select.Root
+  type="single"
+  value={keyed(value)}
+  {items}
+  onValueChange={(next) => {
+    const text = next.slice(1);
+    if (next && text !== value) onset(text);
+  }}
+>
+  <Select.Trigger
+    class={[
+      "inline-block min-h-6 max-w-72 truncate rounded-slip border-b border-dotted px-0.5 text-left align-baseline hover:bg-raised data-[state=open]:bg-raised",
+      invalid ? "border-b-2 border-brick text-brick" : "border-firm",
+      dirty && "border-b-2 border-dashed border-brass",
+      wide && "w-full",
+    ]}
+    aria-label="{label}: {shown}"
+    data-path={path || undefined}
+    data-dirty={dirty}>{shown}</Select.Trigger
+  >
+  <Select.Portal>
+    <Select.Content class="slip z-50 max-h-80 max-w-96 min-w-32 overflow-y-auto p-1" sideOffset={4}>
+      <Select.Viewport>
+        {#each items as item (item.value)}
+          <Select.Item
+            value={item.value}
+            label={item.label}
+            class="cursor-pointer rounded-slip px-2 py-1 text-small data-highlighted:bg-tide-wash data-[selected]:font-semibold"
+            >{item.label}</Select.Item
+          >
+        {/each}
+      </Select.Viewport>
+    </Select.Content>
+  </Select.Portal>
+</Select.Root>
