@@ -28,7 +28,14 @@ PLAIN_MM = re.compile(r"(\d+(?:\.\d+)?) mm")
 
 
 def begin_step(
-    solution: Solution, part: str, kind: str, way: int, outline: str, on: str = "", after: str = ""
+    solution: Solution,
+    part: str,
+    kind: str,
+    way: int,
+    outline: str,
+    on: str = "",
+    after: str = "",
+    edge: str = "",
 ) -> tuple[Project, str]:
     """The document with a new step, and the step's id.
 
@@ -37,6 +44,7 @@ def begin_step(
         outline: the kind of outline it begins with, empty where it has none.
         on: the face it stands on; empty: the roomiest that looks upwards.
         after: the step it follows; empty: the last.
+        edge: the edge it finishes, as two faces.
 
     Raises:
         BuildError: there is no such part, kind or way.
@@ -58,7 +66,7 @@ def begin_step(
     made = Step(
         id=name,
         kind=kind,
-        fields=_fields(spec.fields, spec.sentence, chosen.sets, around, room),
+        fields=_fields(spec.fields, spec.sentence, chosen.sets, around, room, edge),
         outline=_outline(outline, around, room) if spec.has_outline else None,
         stations=[Station(outline=_outline(outline, around, room))] if spec.has_stations else [],
         place=_place(room, project.units, spec.seeks_room) if room else None,
@@ -278,6 +286,7 @@ def _fields(
     sets: Mapping[str, str],
     around: Surroundings,
     room: Room | None,
+    edge: str = "",
 ) -> dict[str, str]:
     """What a new step or outline has typed: what its way sets, and the sizes it speaks of."""
     words = filled(specs, sets)
@@ -289,7 +298,9 @@ def _fields(
         size = PLAIN_MM.fullmatch(default)
         if spec.name in typed or spec.name not in named:
             continue
-        if spec.kind in ("part", "drawing") and not default:
+        if spec.kind == "edges" and edge:
+            typed[spec.name] = edge
+        elif spec.kind in ("part", "drawing") and not default:
             found = options_of(spec, around)
             if found:
                 typed[spec.name] = found[-1].value

@@ -15,6 +15,7 @@ from core.project.resolve import Names, Typed, quantity_of, work_out
 from core.project.results import Sketch
 from core.project.schema import Further, OutlineSpec, Project, Station
 from core.steps import OUTLINES, Field, PartState
+from core.steps.edge_list import read_edges
 from core.steps.field import applies, filled
 
 STATION_FIELDS = (
@@ -132,6 +133,9 @@ class FieldReader:
             elif spec.kind == "moves":
                 done.words[spec.name], bad = self._moves(at, text, part, extra)
                 done.fail(bad)
+            elif spec.kind == "edges":
+                done.words[spec.name], bad = self._edges(at, text, part, extra)
+                done.fail(bad)
             elif spec.kind == "drawing":
                 done.words[spec.name] = self.drawings.get(text, "")
                 if text not in self.drawings:
@@ -178,6 +182,23 @@ class FieldReader:
             # later fields of the same step may go by it: a head of twice the diameter
             if spec.name not in self.names.known and f"{part}.{spec.name}" not in self.names.known:
                 extra.setdefault(spec.name, quantity_of(result))
+
+    def _edges(
+        self, path: str, text: str, part: str, extra: Mapping[str, Quantity]
+    ) -> tuple[str, CoreError | None]:
+        """Edges with every size of their own worked out, as text again."""
+
+        def value(expression: str) -> float:
+            typed = work_out(path, expression, "length", self.names, part, **extra)
+            if typed.error or typed.value is None:
+                why = typed.error.message if typed.error else "it has no value"
+                raise BuildError(f"'{expression}': {why}", where=path)
+            return typed.value
+
+        try:
+            return "; ".join(edge.told() for edge in read_edges(text, value)), None
+        except CoreError as failure:
+            return "", failure.at(path)
 
     def _moves(
         self, path: str, text: str, part: str, extra: Mapping[str, Quantity]

@@ -98,9 +98,7 @@ class _Index:
 def _step_needs(project: Project, part: Part, step: Step, number: int, index: _Index) -> set[Node]:
     texts = step_texts(step)
     kind = STEPS.get(step.kind)
-    words = (
-        {f.name for f in kind.fields if not (f.is_number or f.kind == "moves")} if kind else set()
-    )
+    words = {f.name for f in kind.fields if not f.holds_names} if kind else set()
     texts = [text for text in texts if text not in {step.fields.get(word) for word in words}]
     names = frozenset().union(*(names_in(text) for text in texts)) if texts else frozenset()
     needs = index.nodes(names, part.name)

@@ -70,7 +70,7 @@ def _rename_where(owner: dict[str, Any] | None, old: str, new: str) -> None:
 
 
 def _rename_in_fields(fields: dict[str, str], specs: Any, old: str, new: str) -> None:
-    words = {spec.name for spec in specs if not (spec.is_number or spec.kind == "moves")}
+    words = {spec.name for spec in specs if not spec.holds_names}
     for name, text in fields.items():
         if name not in words:
             fields[name] = renamed(text, old, new)

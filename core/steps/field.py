@@ -84,6 +84,11 @@ class Field:
         """Whether it holds an expression; else it holds words."""
         return self.kind in NUMBERS
 
+    @property
+    def holds_names(self) -> bool:
+        """Whether its text may refer to measures and sizes by name."""
+        return self.is_number or self.kind in ("moves", "edges")
+
     def number_kind(self) -> Kind:
         """The kind of a field that holds an expression."""
         assert self.is_number

@@ -11,29 +11,37 @@ from dataclasses import replace
 from typing import ClassVar
 
 from core.errors import BuildError
+from core.measures.units import length
 from core.outlines import Outline, chamfer_corners, offset_outline, round_corners
 from core.outlines.flatten import flatten, segment_counts
-from core.solids import Body, Frame, Prism, Rim, Section, prism_body, stack
+from core.solids import Body, Frame, Prism, Rim, Section, prism_body, stack, triangle_mesh
+from core.solids.edges import chains_between
 from core.solids.prism import RimShape, rims_fit
+from core.solids.rolling import Finish, Shape, finished_edges
+from core.steps.edge_list import read_edges
 from core.steps.field import Field
-from core.steps.registry import StepInput, StepKind, register
+from core.steps.registry import Start, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 FOOT_ROOT_MM = 0.2  # how deep a foot is rooted in its face
 PROUD_MM = 1.0  # how far a rim cutter reaches past the body it trims
-WHERE = ("top rim", "bottom rim", "both rims", "inner rim", "hole rim", "foot", "corners")
+WHERE = (
+    "top rim", "bottom rim", "both rims", "inner rim", "hole rim", "foot", "corners", "chosen edges",
+)  # fmt: skip
+CHOSEN = "chosen edges"
 
 
 class _Edges(StepKind):
     """What fillet and chamfer share: they differ in the shape they leave."""
 
     shape: ClassVar[RimShape]
+    edge_shape: ClassVar[Shape]
     word: ClassVar[str]
 
     def build(self, given: StepInput) -> PartState:
         size, where = given.numbers["size"], given.words["where"]
-        if size <= 0:
-            raise BuildError(f"the {self.word} is {size:g} mm", remedy="a size above nought")
+        if where == CHOSEN:
+            return self._chosen(given, size)
         if where == "hole rim":
             return self._hole(given, size)
         feature = given.state.prism(given.words["body"])
@@ -44,6 +52,25 @@ class _Edges(StepKind):
         if where == "inner rim":
             return self._inner(given, size)
         return self._outer(given, feature, size, where)
+
+    def _chosen(self, given: StepInput, size: float) -> PartState:
+        """Chains of edges where two named faces meet, each with a size of its own if it has one."""
+        wanted = read_edges(given.words["edges"])
+        if not wanted:
+            raise BuildError("no edge is chosen yet", remedy="press one on the stage")
+        body = given.state.solid()
+        mesh = triangle_mesh(body)
+        finishes = [
+            Finish(chain, size if edge.size_mm is None else edge.size_mm)
+            for edge in wanted
+            for chain in chains_between(mesh, edge.one, edge.other)
+        ]
+        after = finished_edges(body, mesh, finishes, self.edge_shape, given.step)
+        if after.is_empty:
+            raise BuildError("this leaves nothing of the part", remedy="a smaller size")
+        along = sum(finish.chain.length for finish in finishes)
+        feature = Feature(given.step, quantities={"edges": length(along)})
+        return given.state.made(after, feature)
 
     def _corners(self, given: StepInput, feature: Feature, size: float) -> PartState:
         prism = feature.prism
@@ -232,7 +259,8 @@ def _size_field(label: str, default: str) -> tuple[Field, ...]:
     return (
         Field("size", "length", label, default, above=0),
         Field("where", "choice", "where", "top rim", WHERE),
-        Field("body", "step", "of step", "", clause=", of {body}"),
+        Field("edges", "edges", "edges", "", when=(("where", (CHOSEN,)),)),
+        Field("body", "step", "of step", "", clause=", of {body}", unless=(("where", (CHOSEN,)),)),
     )
 
 
@@ -243,14 +271,24 @@ class Fillet(_Edges):
     kind = "fillet"
     title = "Round edges"
     also = ("fillet", "round", "radius", "soften", "round edge")
+    starts = (
+        Start("Round edges", also),
+        Start(
+            "Round edges that are pressed", ("round chosen edges",), {"where": CHOSEN},
+            at_edge="round it", name="rounded",
+        ),
+    )  # fmt: skip
     shape = "fillet"
+    edge_shape = "fillet"
     word = "fillet"
     fields = _size_field("radius", "2 mm")
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        return "Round the {where} {size}"
+        return "Round the {where} {size}" + (": {edges}" if words["where"] == CHOSEN else "")
 
     def says(self, given: StepInput, after: PartState) -> str:
+        if given.words["where"] == CHOSEN:
+            return f"{given.told(after.features[given.step].quantities['edges'].value)} of edges"
         if given.words["where"] != "bottom rim":
             return ""
         # A quarter round is steeper than 45° up to r(1 - cos 45°) above the bed.
@@ -265,9 +303,17 @@ class Chamfer(_Edges):
     kind = "chamfer"
     title = "Chamfer edges"
     also = ("chamfer", "bevel", "lead-in", "break edge")
+    starts = (
+        Start("Chamfer edges", also),
+        Start(
+            "Chamfer edges that are pressed", ("chamfer chosen edges",), {"where": CHOSEN},
+            at_edge="chamfer it", name="chamfered",
+        ),
+    )  # fmt: skip
     shape = "chamfer"
+    edge_shape = "chamfer"
     word = "chamfer"
     fields = _size_field("size", "1 mm")
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        return "Chamfer the {where} {size}"
+        return "Chamfer the {where} {size}" + (": {edges}" if words["where"] == CHOSEN else "")

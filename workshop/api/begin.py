@@ -40,6 +40,7 @@ class StepIn(Schema):
     outline: str = ""
     on: str = ""
     after: str = ""
+    edge: str = ""
 
 
 class PartIn(Schema):
@@ -91,7 +92,14 @@ def step(request: HttpRequest, given: StepIn):  # type: ignore[no-untyped-def]
     """A new step, sized to the face it stands on."""
     solution = solution_of(from_data(given.document))
     document, name = begin_step(
-        solution, given.part, given.kind, given.way, given.outline, given.on, given.after
+        solution,
+        given.part,
+        given.kind,
+        given.way,
+        given.outline,
+        given.on,
+        given.after,
+        given.edge,
     )
     return Begun(document=document, name=name)
 

@@ -3945,6 +3945,11 @@ export interface components {
             document: {
                 [key: string]: unknown;
             };
+            /**
+             * Edge
+             * @default
+             */
+            edge: string;
             /** Kind */
             kind: string;
             /**

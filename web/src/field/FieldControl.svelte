@@ -5,6 +5,7 @@
   import { pointing } from "../stage/pointing.svelte";
   import Choose from "../ui/Choose.svelte";
   import ChooseSeveral from "../ui/ChooseSeveral.svelte";
+  import EdgesField from "./EdgesField.svelte";
   import DrawingField from "./DrawingField.svelte";
   import MovesField from "./MovesField.svelte";
   import NumberField from "./NumberField.svelte";
@@ -63,6 +64,12 @@
   />{:else if field.kind === "text"}<TextField
     field={shown}
     {dirty}
+    onset={set}
+  />{:else if field.kind === "edges"}<EdgesField
+    field={shown}
+    {dirty}
+    {units}
+    {names}
     onset={set}
   />{:else if field.kind === "faces"}<ChooseSeveral
     value={text}

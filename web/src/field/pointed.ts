@@ -16,7 +16,8 @@ function candidates(kind: string, touch: Touch, part: string): string[] {
   return [];
 }
 
-export const canPoint = (kind: string) => ["place", "face", "faces", "step", "from"].includes(kind);
+export const canPoint = (kind: string) =>
+  ["place", "face", "faces", "step", "from", "edges"].includes(kind);
 
 /** The text a field takes from a press, or null where it cannot take it. */
 export function pointedText(
@@ -24,6 +25,14 @@ export function pointedText(
   touch: Touch,
   part: string,
 ): string | null {
+  if (field.kind === "edges") {
+    const edge = touch.part === part ? edgeText(touch) : "";
+    if (!edge) return null;
+    const own = edgesOf(field.text);
+    const rest = own.filter((one) => one.faces !== edge && one.faces !== turned(edge));
+    if (rest.length < own.length) return edgesText(rest);
+    return edgesText([...own, { faces: edge, size: "" }]);
+  }
   const known = new Set((field.options ?? []).map((one) => one.value));
   const found = candidates(field.kind, touch, part).find((one) => known.has(one));
   if (found === undefined) return null;
@@ -32,3 +41,30 @@ export function pointedText(
   const rest = chosen.filter((one) => one && one !== found);
   return (chosen.includes(found) ? rest : [...rest, found]).join(", ");
 }
+
+/** An edge that was pressed, as the two faces that meet there; "" where a face was pressed. */
+export const edgeText = (touch: Touch) =>
+  touch.edge ? `${touch.step}.${touch.face} | ${touch.edge.step}.${touch.edge.face}` : "";
+
+const turned = (edge: string) => edge.split(" | ").reverse().join(" | ");
+
+export interface OneEdge {
+  faces: string;
+  /** A size of its own, "" where it takes the step's. */
+  size: string;
+}
+
+/** A list of edges as it is kept: `a.top | a.left: 2 mm; b.bore | a.top`. */
+export function edgesOf(text: string): OneEdge[] {
+  return text
+    .split(";")
+    .map((piece) => piece.trim())
+    .filter(Boolean)
+    .map((piece) => {
+      const [faces = "", ...size] = piece.split(":");
+      return { faces: faces.trim(), size: size.join(":").trim() };
+    });
+}
+
+export const edgesText = (edges: readonly OneEdge[]) =>
+  edges.map((one) => (one.size ? `${one.faces}: ${one.size}` : one.faces)).join("; ");

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount, tick } from "svelte";
   import { server, type Catalogue, type EntryInfo } from "../api/client";
+  import { edgeText } from "../field/pointed";
   import { partOf } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import type { Touch } from "../stage/scene";
@@ -70,6 +71,7 @@
       way: entry.way,
       outline: entry.outline,
       on: face ? `${face.step}.${face.face}` : "",
+      edge: touch?.part === partName && entry.at_edge ? edgeText(touch) : "",
       after: part.steps.some((one) => one.id === current && !one.implicit) ? current : "",
     };
     const words = `${part.label}: ${entry.title.toLowerCase()}`;

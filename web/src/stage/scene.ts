@@ -15,6 +15,7 @@ import {
 import { OrbitControls } from "three/addons/controls/OrbitControls.js";
 import type { MarksView, Report } from "../api/client";
 import { acrossAt } from "./acrossCut";
+import { chainOf, type Borders } from "./chains";
 import { fetchMarks } from "./hatching";
 import { fetchMesh } from "./packed";
 import { placeParts, poseMatrix, type Placed } from "./placing";
@@ -418,20 +419,24 @@ export class StageScene {
   /** The face on the other side of an edge of a face that lies within a few pixels of a point. */
   #edgeNear(solid: Solid, face: number, x: number, y: number): number | null {
     let [best, found] = [EDGE_PX, null as number | null];
-    const { ends, sides } = solid.borders();
+    const borders = solid.borders();
+    const { sides } = borders;
     for (let index = 0; index < sides.length; index += 2) {
       const [one, other] = [sides[index]!, sides[index + 1]!];
       if (one !== face && other !== face) continue;
-      const a = this.#onCanvas(this.#borderEnd(solid, ends, index * 3));
-      const b = this.#onCanvas(this.#borderEnd(solid, ends, index * 3 + 3));
+      const a = this.#onCanvas(this.#borderEnd(solid, borders, index));
+      const b = this.#onCanvas(this.#borderEnd(solid, borders, index + 1));
       const away = fromSegment(x, y, a, b);
       if (away < best) [best, found] = [away, one === face ? other : one];
     }
     return found;
   }
 
-  #borderEnd(solid: Solid, ends: Float32Array, at: number): Vector3 {
-    return new Vector3(ends[at], ends[at + 1], ends[at + 2]).applyMatrix4(solid.group.matrix);
+  #borderEnd(solid: Solid, { ends, positions }: Borders, end: number): Vector3 {
+    const at = ends[end]! * 3;
+    return new Vector3(positions[at], positions[at + 1], positions[at + 2]).applyMatrix4(
+      solid.group.matrix,
+    );
   }
 
   /** The lines on the canvas along which two faces of a part meet. */
@@ -442,16 +447,12 @@ export class StageScene {
       faces.findIndex((found) => found.step === face.step && found.face === face.face);
     const [a, b] = [named(one), named(other)];
     if (!solid || a < 0 || b < 0) return [];
-    const { ends, sides } = solid.borders();
-    const lines: [number, number, number, number][] = [];
-    for (let index = 0; index < sides.length; index += 2) {
-      const pair = [sides[index], sides[index + 1]];
-      if (!pair.includes(a) || !pair.includes(b)) continue;
-      const from = this.#onCanvas(this.#borderEnd(solid, ends, index * 3));
-      const to = this.#onCanvas(this.#borderEnd(solid, ends, index * 3 + 3));
-      lines.push([from.x, from.y, to.x, to.y]);
-    }
-    return lines;
+    const borders = solid.borders();
+    return chainOf(borders, a, b).map((edge) => {
+      const from = this.#onCanvas(this.#borderEnd(solid, borders, edge * 2));
+      const to = this.#onCanvas(this.#borderEnd(solid, borders, edge * 2 + 1));
+      return [from.x, from.y, to.x, to.y];
+    });
   }
 
   /** Hides parts, and makes others be seen through. */

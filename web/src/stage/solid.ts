@@ -26,17 +26,12 @@ import {
   type StencilOp,
 } from "three";
 import { toCreasedNormals } from "three/addons/utils/BufferGeometryUtils.js";
+import { bordersOf, type Borders } from "./chains";
 import { Hatching } from "./hatching";
 import type { PackedMesh } from "./packed";
 
 const CREASE = Math.PI / 7;
 const EDGE_DEG = 24;
-
-/** Mesh edges between two faces: six coordinates and two face numbers for each. */
-interface Borders {
-  ends: Float32Array;
-  sides: Uint16Array;
-}
 
 export class Solid {
   readonly group = new Group();
@@ -126,7 +121,7 @@ export class Solid {
   borders(): Borders {
     this.#borders ??= this.#packed
       ? bordersOf(this.#packed)
-      : { ends: new Float32Array(), sides: new Uint16Array() };
+      : { ends: new Uint32Array(), sides: new Uint16Array(), positions: new Float32Array() };
     return this.#borders;
   }
 
@@ -188,28 +183,6 @@ export class Solid {
       (item.material as { dispose(): void }).dispose();
     }
   }
-}
-
-/** The mesh edges whose two triangles lie on different faces. O(triangles). */
-function bordersOf({ positions, triangles, faces }: PackedMesh): Borders {
-  const count = positions.length / 3;
-  const first = new Map<number, number>();
-  const ends: number[] = [];
-  const sides: number[] = [];
-  for (let triangle = 0; triangle < faces.length; triangle++) {
-    for (let corner = 0; corner < 3; corner++) {
-      const a = triangles[triangle * 3 + corner]!;
-      const b = triangles[triangle * 3 + ((corner + 1) % 3)]!;
-      const key = Math.min(a, b) * count + Math.max(a, b);
-      const other = first.get(key);
-      if (other === undefined) first.set(key, triangle);
-      else if (faces[other] !== faces[triangle]) {
-        for (const end of [a, b]) ends.push(...positions.subarray(end * 3, end * 3 + 3));
-        sides.push(faces[other]!, faces[triangle]!);
-      }
-    }
-  }
-  return { ends: new Float32Array(ends), sides: new Uint16Array(sides) };
 }
 
 /** Hatching in the plane of the cut; parts next to each other lean opposite ways. */

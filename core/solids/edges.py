@@ -1,0 +1,187 @@
+"""Edges of a finished body: where two named faces meet, as chains of mesh edges.
+
+A chain goes on over tangent neighbours: the rim of a plate with round corners is one chain, though
+it has eight sides. Where the faces meet in several places (both mouths of a hole, every copy in a
+row) each is a chain of its own.
+"""
+
+from __future__ import annotations
+
+import math
+from collections import defaultdict
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from core.errors import BuildError
+from core.measures.evaluate import nearest
+from core.solids.mesh import TriangleMesh
+
+TANGENT_COS = math.cos(math.radians(22))  # neighbours that turn by less go on as one chain
+Points = NDArray[np.float64]
+FaceName = tuple[str, str]
+
+
+@dataclass(frozen=True)
+class Chain:
+    """One run of edges, with the first face on its left seen from outside.
+
+    Attributes:
+        points: (n, 3) mm; of a closed chain the first is not repeated.
+        left: (n, 3) unit normals of the face on the left at each point; ``right`` likewise.
+        faces: indices of the faces on its left and on its right.
+        vertices: (n,) indices into the mesh.
+        convex: whether material lies inside the edge, as on a box.
+    """
+
+    points: Points
+    left: Points
+    right: Points
+    faces: tuple[frozenset[int], frozenset[int]]
+    vertices: tuple[int, ...]
+    closed: bool
+    convex: bool
+
+    @property
+    def length(self) -> float:
+        """How long it is, mm."""
+        run = np.vstack([self.points, self.points[:1]]) if self.closed else self.points
+        return float(np.linalg.norm(np.diff(run, axis=0), axis=1).sum())
+
+
+@dataclass(frozen=True)
+class _Borders:
+    """Mesh edges between different faces, directed so that ``left`` is the face on the left."""
+
+    start: NDArray[np.int64]
+    end: NDArray[np.int64]
+    left: NDArray[np.int32]
+    right: NDArray[np.int32]
+
+
+def chains_between(mesh: TriangleMesh, one: FaceName, other: FaceName) -> list[Chain]:
+    """Every chain in which two faces meet. O(triangles · log triangles).
+
+    Raises:
+        BuildError: there is no such face here, or the two do not meet; offers the nearest.
+    """
+    a, b = (_index(mesh, face) for face in (one, other))
+    borders = _borders(mesh)
+    seeds = np.flatnonzero((borders.left == a) & (borders.right == b))
+    if not len(seeds):
+        beside = np.unique(borders.right[borders.left == a])
+        known = [told_face(mesh.faces[i]) for i in beside]
+        raise BuildError(
+            f"{told_face(one)} and {told_face(other)} no longer meet",
+            remedy=f"{told_face(one)} meets {', '.join(known[:6])}" if known else None,
+        )
+    return [_finished(mesh, borders, run) for run in _runs(mesh, borders, seeds)]
+
+
+def told_face(face: FaceName) -> str:
+    """A face as it is spoken of.
+
+    >>> told_face(("body", "top"))
+    'top of body'
+    """
+    return f"{face[1]} of {face[0].replace('_', ' ')}"
+
+
+def _index(mesh: TriangleMesh, face: FaceName) -> int:
+    if face in mesh.faces:
+        return mesh.faces.index(face)
+    known = {f"{step}.{name}": told_face((step, name)) for step, name in mesh.faces}
+    raise BuildError(
+        f"nothing is left of {told_face(face)}", remedy=nearest(f"{face[0]}.{face[1]}", known)
+    )
+
+
+def _borders(mesh: TriangleMesh) -> _Borders:
+    triangles, count = mesh.triangles, len(mesh.vertices)
+    start = triangles.ravel()
+    end = np.roll(triangles, -1, axis=1).ravel()
+    face = np.repeat(mesh.face_index, 3)
+    key, back = start * count + end, end * count + start
+    order = np.argsort(key)
+    place = np.searchsorted(key[order], back)
+    found = place < len(key)
+    place = np.minimum(place, len(key) - 1)
+    found &= key[order][place] == back
+    other = face[order][place]
+    apart = found & (other != face)
+    return _Borders(start[apart], end[apart], face[apart], other[apart])
+
+
+def _runs(mesh: TriangleMesh, borders: _Borders, seeds: NDArray[np.int64]) -> list[list[int]]:
+    """Border edges joined end to end, each run with its tangent neighbours."""
+    leaving: dict[int, list[int]] = defaultdict(list)
+    arriving: dict[int, list[int]] = defaultdict(list)
+    for index, (start, end) in enumerate(zip(borders.start, borders.end, strict=True)):
+        leaving[int(start)].append(index)
+        arriving[int(end)].append(index)
+    points = mesh.vertices
+    ways = points[borders.end] - points[borders.start]
+    ways = ways / np.maximum(np.linalg.norm(ways, axis=1, keepdims=True), 1e-300)
+    wanted, used = set(map(int, seeds)), set()
+
+    def next_of(edge: int, forward: bool) -> int | None:
+        vertex = int(borders.end[edge] if forward else borders.start[edge])
+        found = []
+        for one in leaving[vertex] if forward else arriving[vertex]:
+            same_left = borders.left[one] == borders.left[edge]
+            same_right = borders.right[one] == borders.right[edge]
+            smooth = float(ways[one] @ ways[edge]) > TANGENT_COS
+            if (same_left and same_right) or ((same_left or same_right) and smooth):
+                found.append((not (same_left and same_right), -float(ways[one] @ ways[edge]), one))
+        return min(found)[2] if found else None
+
+    runs = []
+    for seed in sorted(wanted):
+        if seed in used:
+            continue
+        run = [seed]
+        used.add(seed)
+        for forward in (True, False):
+            while (following := next_of(run[-1 if forward else 0], forward)) is not None:
+                if following in used:
+                    break
+                used.add(following)
+                run.insert(len(run) if forward else 0, following)
+        runs.append(run)
+    return runs
+
+
+def _finished(mesh: TriangleMesh, borders: _Borders, run: list[int]) -> Chain:
+    vertices = [int(borders.start[run[0]]), *(int(borders.end[edge]) for edge in run)]
+    closed = vertices[0] == vertices[-1] and len(run) > 2
+    if closed:
+        vertices.pop()
+    faces = tuple(frozenset(int(side[e]) for e in run) for side in (borders.left, borders.right))
+    left, right = (_normals(mesh, vertices, own) for own in faces)
+    points = mesh.vertices[vertices]
+    along = points[1 % len(points)] - points[0]
+    convex = float(np.cross(left[0], right[0]) @ along) > 0
+    return Chain(points, left, right, (faces[0], faces[1]), tuple(vertices), closed, convex)
+
+
+def _normals(mesh: TriangleMesh, vertices: list[int], faces: frozenset[int]) -> Points:
+    """Unit normals (n, 3) of some faces at some of their corners, weighted by angle."""
+    own = np.flatnonzero(np.isin(mesh.face_index, list(faces)))
+    near = own[np.isin(mesh.triangles[own], vertices).any(axis=1)]
+    crosses = mesh.crosses[near]
+    unit = crosses / np.maximum(np.linalg.norm(crosses, axis=1, keepdims=True), 1e-300)
+    sums: dict[int, Points] = {vertex: np.zeros(3) for vertex in vertices}
+    for triangle, normal in zip(mesh.triangles[near], unit, strict=True):
+        for corner in range(3):
+            vertex = int(triangle[corner])
+            if vertex not in sums:
+                continue
+            p, q = (
+                mesh.vertices[triangle[(corner + k) % 3]] - mesh.vertices[vertex] for k in (1, 2)
+            )
+            size = float(np.linalg.norm(p) * np.linalg.norm(q))
+            if size > 0:
+                sums[vertex] += normal * math.acos(min(max(float(p @ q) / size, -1.0), 1.0))
+    found = np.array([sums[vertex] for vertex in vertices])
+    return np.asarray(found / np.maximum(np.linalg.norm(found, axis=1, keepdims=True), 1e-300))

@@ -1,0 +1,80 @@
+/** Mesh edges between faces, and the chains they join into: the same rule as the workshop's own. */
+import type { PackedMesh } from "./packed";
+
+/** Mesh edges between two faces: their ends, and the face on either side of each. */
+export interface Borders {
+  ends: Uint32Array;
+  sides: Uint16Array;
+  positions: Float32Array;
+}
+
+/** Neighbours that turn by less go on as one chain. */
+const TANGENT_COS = Math.cos((22 * Math.PI) / 180);
+
+/** The mesh edges whose two triangles lie on different faces. O(triangles). */
+export function bordersOf({ positions, triangles, faces }: PackedMesh): Borders {
+  const count = positions.length / 3;
+  const first = new Map<number, number>();
+  const ends: number[] = [];
+  const sides: number[] = [];
+  for (let triangle = 0; triangle < faces.length; triangle++) {
+    for (let corner = 0; corner < 3; corner++) {
+      const a = triangles[triangle * 3 + corner]!;
+      const b = triangles[triangle * 3 + ((corner + 1) % 3)]!;
+      const key = Math.min(a, b) * count + Math.max(a, b);
+      const other = first.get(key);
+      if (other === undefined) first.set(key, triangle);
+      else if (faces[other] !== faces[triangle]) {
+        ends.push(a, b);
+        sides.push(faces[triangle]!, faces[other]!);
+      }
+    }
+  }
+  return { ends: new Uint32Array(ends), sides: new Uint16Array(sides), positions };
+}
+
+/** Which edges belong to the chains in which two faces meet, tangent neighbours included. */
+export function chainOf(borders: Borders, one: number, other: number): number[] {
+  const { ends, sides } = borders;
+  const at = new Map<number, number[]>();
+  for (let edge = 0; edge < sides.length / 2; edge++) {
+    for (const vertex of [ends[edge * 2]!, ends[edge * 2 + 1]!]) {
+      at.set(vertex, [...(at.get(vertex) ?? []), edge]);
+    }
+  }
+  const faces = (edge: number) => [sides[edge * 2]!, sides[edge * 2 + 1]!];
+  const meets = (edge: number, a: number, b: number) =>
+    faces(edge).includes(a) && faces(edge).includes(b);
+  const found = new Set<number>();
+  const waiting: number[] = [];
+  for (let edge = 0; edge < sides.length / 2; edge++) {
+    if (meets(edge, one, other)) waiting.push(edge);
+  }
+  while (waiting.length) {
+    const edge = waiting.pop()!;
+    if (found.has(edge)) continue;
+    found.add(edge);
+    for (const vertex of [ends[edge * 2]!, ends[edge * 2 + 1]!]) {
+      const beside = (at.get(vertex) ?? []).filter((next) => next !== edge);
+      const shared = beside.filter((next) =>
+        faces(next).some((face) => faces(edge).includes(face)),
+      );
+      const smooth = shared.filter((next) => turnCos(borders, edge, next, vertex) > TANGENT_COS);
+      waiting.push(...smooth.slice(0, 1));
+    }
+  }
+  return [...found];
+}
+
+/** The cosine of how much two edges turn where they meet: 1 straight on. */
+function turnCos({ ends, positions }: Borders, a: number, b: number, vertex: number): number {
+  const way = (edge: number) => {
+    const from = ends[edge * 2] === vertex ? ends[edge * 2]! : ends[edge * 2 + 1]!;
+    const to = ends[edge * 2] === vertex ? ends[edge * 2 + 1]! : ends[edge * 2]!;
+    const v = [0, 1, 2].map((k) => positions[to * 3 + k]! - positions[from * 3 + k]!);
+    const size = Math.hypot(...v) || 1;
+    return v.map((one) => one / size);
+  };
+  const [u, v] = [way(a), way(b)];
+  return -(u[0]! * v[0]! + u[1]! * v[1]! + u[2]! * v[2]!);
+}
