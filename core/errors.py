@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 
 class CoreError(Exception):
     """Base of everything the core refuses.
@@ -31,6 +33,12 @@ class CoreError(Exception):
         """The same error with its place filled in, unless it already has one."""
         if self.where is None:
             self.where = where
+        return self
+
+    def worded(self, told: Callable[[str], str]) -> CoreError:
+        """The same error with its words told another way, as in another unit."""
+        self.message = told(self.message)
+        self.remedy = self.remedy and told(self.remedy)
         return self
 
     def one_line(self) -> str:

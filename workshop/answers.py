@@ -130,12 +130,13 @@ def packed_marks(document: Document, key: str) -> bytes | None:
 def summary_of(document: Document) -> dict[str, Any]:
     """What the shelf shows of a document: its parts and its worst finding."""
     report = report_of(document)
+    built = any(part.key for part in report.parts)
     bad = [f for f in report.findings if f.severity in ("stop", "warning")]
     return {
         "units": report.units,
         "parts": [part.label for part in report.parts],
         "severity": report.severity,
-        "worst": bad[0].message if bad else "nothing to stop for",
+        "worst": bad[0].message if bad else "nothing to stop for" if built else "nothing built yet",
         "count": len(bad),
     }
 

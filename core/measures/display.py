@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from core.measures.units import ANGLE, LENGTH, NUMBER, UNITS, LengthUnit, Quantity
 
 
@@ -44,6 +46,27 @@ def told_value(value: float, kind: str, unit: LengthUnit = "mm") -> str:
     if kind == "length":
         return length_text(value, unit)
     return plain(value) + ("°" if kind == "angle" else "")
+
+
+_MILLIMETRES = re.compile(r"(?<![\w.'])(-?\d+(?:\.\d+)?)((?: × -?\d+(?:\.\d+)?)*) mm(?![\w²³])")
+
+
+def in_unit(words: str, unit: LengthUnit) -> str:
+    """Words with every length in them in the project's unit.
+
+    What was typed stands between quotes and stays as it was typed.
+
+    >>> in_unit("a 12.7 mm wall does not fit 25.4 × 50.8 mm; '3 mm' was typed", "in")
+    "a 0.5 in wall does not fit 1 × 2 in; '3 mm' was typed"
+    """
+    if unit == "mm":
+        return words
+
+    def told(found: re.Match[str]) -> str:
+        sizes = [found[1], *found[2].split(" × ")[1:]]
+        return " × ".join(length_text(float(size), unit, False) for size in sizes) + f" {unit}"
+
+    return _MILLIMETRES.sub(told, words)
 
 
 def nearest_64th(mm: float) -> tuple[str, float]:

@@ -12,6 +12,7 @@ from dataclasses import dataclass, field, replace
 from core.errors import BuildError, CoreError, ExpressionError
 from core.fits import FITS, FitInput, FitKind
 from core.measures import dependency_order
+from core.measures.display import in_unit
 from core.measures.units import length
 from core.outlines.fineness import as_sketch, chord_error_mm
 from core.process import Process, forecast, propose_gap
@@ -68,6 +69,9 @@ class _Solver:
             state = done[-1].state if done else PartState(part.name)
             parts[part.name] = PartResult(part, tuple(done), state)
         fits = {name: so_far.result for name, so_far in self.fits.items()}
+        for fit in fits.values():
+            if fit.error:
+                fit.error.worded(lambda words: in_unit(words, project.units))
         errors += [typed.error for typed in self.measures.values() if typed.error]
         errors += [s.error for p in parts.values() for s in p.steps if s.error]
         errors += [f.error for f in fits.values() if f.error]
@@ -183,6 +187,7 @@ class _Solver:
         result = (
             self._fit_share(fit, step, part, before) if fit else self._plain(step, part, before)
         )
+        result = self._in_unit(result)
         if result.error:
             result.error.at(f"parts.{part}.steps.{step.id}")
             self.names.failed[f"{part}.{step.id}"] = result.error.message
@@ -193,6 +198,16 @@ class _Solver:
             for name, quantity in (feature.quantities if feature else {}).items():
                 self.names.known[f"{part}.{step.id}.{name}"] = quantity
         done.append(result)
+
+    def _in_unit(self, result: StepResult) -> StepResult:
+        """What a step says, warns of and refuses, with every length in the project's unit."""
+        unit = self.project.units
+        if unit == "mm":
+            return result
+        if result.error:
+            result.error.worded(lambda words: in_unit(words, unit))
+        warns = tuple(in_unit(words, unit) for words in result.warns)
+        return replace(result, says=in_unit(result.says, unit), warns=warns)
 
     def _plain(self, step: Step, part: str, before: PartState) -> StepResult:
         path = f"parts.{part}.steps.{step.id}"

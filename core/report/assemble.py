@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 
-from core.measures.display import plain
+from core.measures.display import in_unit, plain
 from core.process.model import FEELS
 from core.project.fields import STATION_FIELDS, typed_texts
 from core.project.graph import step_texts
@@ -61,18 +62,24 @@ def report_on(solution: Solution, spacing_mm: float = SPACING_MM, proof: bool = 
     """
     project = solution.project
     process, unit = project.process, project.units
+
+    def accepted(found: list[Finding]) -> list[Finding]:
+        """Findings worded in the project's unit, each with the reason it is left as it is."""
+        told = [replace(one, message=in_unit(one.message, unit)) for one in found]
+        return with_acceptance(told, project.accepted)
+
     findings: list[Finding] = _errors(solution)
     measured, gaps = measure_all(solution, spacing_mm) if proof else ({}, {})
     for name, result in solution.parts.items():
         if name in measured and not result.part.bought:
             cuts = _cuts(name, measured[name], solution)
             judged = judge_part(result, measured[name], process, unit, solution.measures, cuts)
-            findings += with_acceptance(judged, project.accepted)
+            findings += accepted(judged)
     fits: list[FitView] = []
     for fit in solution.fits.values():
         found = gaps.get(fit.fit.name)
         told = judge_fit(fit, found, process, unit) if proof else []
-        judged = with_acceptance(told, project.accepted)
+        judged = accepted(told)
         findings += judged
         fits.append(fit_view(fit, found, judged, solution))
     others = [
@@ -86,7 +93,7 @@ def report_on(solution: Solution, spacing_mm: float = SPACING_MM, proof: bool = 
         others += find_guards(solution)
         others += find_safety(solution)
         others += check_findings(checklist)
-    findings += with_acceptance(others, project.accepted)
+    findings += accepted(others)
     findings.sort(key=lambda finding: ORDER.index(finding.severity))
     parts = [
         _part_view(result, measured.get(name), solution, findings)

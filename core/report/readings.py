@@ -10,6 +10,12 @@ from core.report.measuring import Measured
 from core.report.models import FitView, PartView, ReadingView, Severity
 
 
+def _with_feel(fit: FitView) -> str:
+    """A fit by its name and its feel, the feel once."""
+    name = (fit.label or fit.title).lower()
+    return name if fit.feel in name else f"{name}, {fit.feel}"
+
+
 def readings(
     parts: list[PartView],
     fits: list[FitView],
@@ -80,7 +86,7 @@ def readings(
                 value=f"{tight / factor:.{digits}f}",
                 unit=f"{unit} a side",
                 severity=state,
-                word=f"{fit.label or fit.title}, {fit.feel}".lower(),
+                word=_with_feel(fit),
                 checks=["gap", "overlap", "feel", "fit"],
             )
         )

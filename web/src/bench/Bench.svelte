@@ -9,6 +9,8 @@
   import GaugeEntry from "./GaugeEntry.svelte";
   import MaterialValues from "./MaterialValues.svelte";
   import NewProcess from "./NewProcess.svelte";
+  import { Action } from "../ui/action.svelte";
+  import Trouble from "../ui/Trouble.svelte";
 
   let processes = $state.raw<ProcessView[] | null>(null);
   let chosen = $state(0);
@@ -24,6 +26,7 @@
   );
   const behind = $derived(follows.filter((one) => one.changes));
 
+  const asking = new Action();
   const counted = (count: number, noun: string) => `${count} ${noun}${count === 1 ? "" : "s"}`;
 
   async function load() {
@@ -39,23 +42,24 @@
     }
   }
   onMount(() => {
-    document.title = "Bench · Fair Hinge";
     void load();
   });
 
   async function make(kind: string) {
-    const made = await server.makeGauge(process!.id, kind);
-    address.go(`/p/${made.id}`);
+    const made = await asking.run(() => server.makeGauge(process!.id, kind));
+    if (made) address.go(`/p/${made.id}`);
   }
 
   async function take() {
-    const { changed } = await server.takeLearnt(process!.id, taking);
+    const taken = await asking.run(() => server.takeLearnt(process!.id, taking));
+    if (!taken) return;
+    const { changed } = taken;
     said = `${changed} ${changed === 1 ? "project follows" : "projects follow"} what was learnt`;
     await load();
   }
 
   async function strike(result: number) {
-    await server.strikeResult(result);
+    await asking.run(() => server.strikeResult(result));
     await load();
   }
 
@@ -92,6 +96,7 @@
         />{/if}
     </nav>
     <main class="min-w-0 flex-1 overflow-y-auto px-6 py-5">
+      <Trouble of={asking} />
       {#if trouble}<p role="alert">{trouble}</p>
       {:else if processes === null}<p class="text-soft" aria-busy="true">Looking at the bench …</p>
       {:else if !process}<p>There is nothing on the bench.</p>

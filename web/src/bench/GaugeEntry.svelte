@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { told } from "../ui/action.svelte";
+  import Views from "../ui/Views.svelte";
   import {
-    Refused,
     server,
     type GaugeEntryIn,
     type GaugeView,
@@ -49,22 +50,29 @@
       };
     });
 
+  const CLEAN: { value: "" | "clean" | "not"; words: string }[] = [
+    { value: "clean", words: "clean" },
+    { value: "not", words: "not clean" },
+  ];
+
   async function send(keep: boolean) {
     trouble = "";
     try {
-      const told = await server.enterResult(process.id, gauge.kind, entries(), keep, madeUp);
+      const taught = await server.enterResult(process.id, gauge.kind, entries(), keep, madeUp);
       if (keep) onkept();
-      else teaching = told;
+      else teaching = taught;
     } catch (problem) {
-      trouble =
-        problem instanceof Refused
-          ? `${problem.message}${problem.remedy ? `; ${problem.remedy}` : ""}`
-          : "The workshop does not answer.";
+      trouble = told(problem);
     }
   }
 
   async function standIn() {
-    const made = await server.standIn(process.id, gauge.kind);
+    trouble = "";
+    const made = await server.standIn(process.id, gauge.kind).catch((problem) => {
+      trouble = told(problem);
+      return null;
+    });
+    if (!made) return;
     rows = made.entries.map((entry) => ({
       felt: entry.felt ?? "",
       readings: (entry.readings ?? []).map((v) => v.toFixed(2)).join(" "),
@@ -97,21 +105,15 @@
           >{step.label} {gauge.reads === "caliper" ? "" : gauge.unit}</span
         >
         {#if gauge.reads === "feel"}
-          <span class="flex gap-4" role="radiogroup" aria-label="how {step.label} felt">
-            {#each process.felt as felt (felt)}
-              <label
-                ><input
-                  type="radio"
-                  class="accent-tide"
-                  name="felt-{index}"
-                  value={felt}
-                  bind:group={rows[index]!.felt}
-                  onchange={() => (teaching = null)}
-                />
-                {felt}</label
-              >
-            {/each}
-          </span>
+          <Views
+            value={rows[index]!.felt}
+            options={process.felt.map((felt) => ({ value: felt, words: felt }))}
+            label="how {step.label} felt"
+            onset={(felt) => {
+              rows[index]!.felt = felt;
+              teaching = null;
+            }}
+          />
         {:else if gauge.reads === "caliper"}
           <input
             class="figure w-64 border-b border-dotted border-firm bg-transparent"
@@ -121,26 +123,15 @@
             oninput={() => (teaching = null)}
           />
         {:else}
-          <span class="flex gap-4" role="radiogroup" aria-label="how {step.label} came out">
-            <label
-              ><input
-                type="radio"
-                class="accent-tide"
-                name="clean-{index}"
-                value="clean"
-                bind:group={rows[index]!.clean}
-              /> clean</label
-            >
-            <label
-              ><input
-                type="radio"
-                class="accent-tide"
-                name="clean-{index}"
-                value="not"
-                bind:group={rows[index]!.clean}
-              /> not clean</label
-            >
-          </span>
+          <Views
+            value={rows[index]!.clean}
+            options={CLEAN}
+            label="how {step.label} came out"
+            onset={(clean) => {
+              rows[index]!.clean = clean;
+              teaching = null;
+            }}
+          />
         {/if}
       </div>
     {/each}

@@ -1,5 +1,7 @@
 <script lang="ts">
-  import { Refused, server, type ProcessView } from "../api/client";
+  import Choose from "../ui/Choose.svelte";
+  import { told } from "../ui/action.svelte";
+  import { server, type ProcessView } from "../api/client";
 
   /** Puts a process on the bench, starting from another one's. */
   let { like, onmade }: { like: ProcessView; onmade: (made: ProcessView) => void } = $props();
@@ -15,7 +17,12 @@
 
   async function begin() {
     open = true;
-    materials = (await server.catalogue()).materials;
+    trouble = "";
+    try {
+      materials = (await server.catalogue()).materials;
+    } catch (problem) {
+      trouble = told(problem);
+    }
   }
 
   async function make(event: SubmitEvent) {
@@ -43,7 +50,7 @@
       printer = "";
       onmade(made);
     } catch (problem) {
-      trouble = problem instanceof Refused ? problem.message : "The workshop does not answer.";
+      trouble = told(problem);
     }
   }
   const field = "figure border-b border-dotted border-firm bg-transparent";
@@ -63,9 +70,12 @@
     >
     <label
       >material
-      <select class={field} bind:value={material}
-        >{#each materials as name (name)}<option>{name}</option>{/each}</select
-      ></label
+      <Choose
+        value={material}
+        options={materials.map((name) => ({ value: name, words: name }))}
+        label="material"
+        onset={(next) => (material = next)}
+      /></label
     >
     <label>nozzle <input class={[field, "w-14"]} required bind:value={nozzle} /> mm</label>
     <label>layers <input class={[field, "w-14"]} required bind:value={layer} /> mm</label>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Slider } from "bits-ui";
+  import { RadioGroup, Slider } from "bits-ui";
   import type { FitView, Report } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { size } from "../project/units";
@@ -53,20 +53,24 @@
 </script>
 
 <div>
-  <div role="radiogroup" aria-label="how the fit should feel" class="relative h-7">
+  <RadioGroup.Root
+    value={fit.feel}
+    onValueChange={(feel) => choose(feel as Feel)}
+    aria-label="how the fit should feel"
+    orientation="horizontal"
+    class="relative h-7"
+  >
     {#each stops as stop (stop.feel)}
-      <button
-        role="radio"
-        aria-checked={fit.feel === stop.feel}
+      <RadioGroup.Item
+        value={stop.feel}
         class={[
-          "absolute -translate-x-1/2 px-1 pb-0.5",
+          "absolute min-h-6 -translate-x-1/2 px-1 pb-0.5",
           fit.feel === stop.feel ? "font-semibold" : "text-soft hover:text-ink",
         ]}
-        style:left="{place(stop.at)}%"
-        onclick={() => choose(stop.feel)}>{stop.feel}</button
+        style="left: {place(stop.at)}%">{stop.feel}</RadioGroup.Item
       >
     {/each}
-  </div>
+  </RadioGroup.Root>
   <Slider.Root
     type="single"
     min={0}

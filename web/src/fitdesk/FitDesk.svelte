@@ -280,9 +280,12 @@
             {pair.name} gap
             <span class="figure text-body"
               >{pair.measured_mm == null
-                ? "none"
+                ? "not found"
                 : size(pair.measured_mm, units, units === "mm" ? 3 : 4)}</span
-            ><span class="unit">{units}</span>, asked {size(pair.asked_mm, units)}
+            >{#if pair.measured_mm != null}<span class="unit">{units}</span>{/if}, asked {size(
+              pair.asked_mm,
+              units,
+            )}
           </li>
         {/each}
         {#each fit.left as wall, index (index)}

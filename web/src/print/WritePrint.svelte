@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Views from "../ui/Views.svelte";
   import { onMount } from "svelte";
   import { Refused, server, type ProcessView, type SizeRead } from "../api/client";
   import type { Project } from "../project/project.svelte";
@@ -145,20 +146,12 @@
           >{fit.feel} at <span class="figure">{fit.gap_mm?.toFixed(2)}</span> mm a side</span
         ></span
       >
-      <span class="flex gap-3" role="radiogroup" aria-label="how {fit.label || fit.title} felt">
-        {#each words as word (word)}
-          <label
-            ><input
-              type="radio"
-              class="accent-tide"
-              name="felt-{fit.name}"
-              value={word}
-              bind:group={felt[fit.name]}
-            />
-            {word}</label
-          >
-        {/each}
-      </span>
+      <Views
+        value={felt[fit.name] ?? ""}
+        options={words.map((word) => ({ value: word, words: word }))}
+        label="how {fit.label || fit.title} felt"
+        onset={(word) => (felt[fit.name] = word)}
+      />
     </div>
   {/each}
   {#if shown.length}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choose from "../ui/Choose.svelte";
   import { server, type BreakEven, type CompareView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { inPlace } from "../route.svelte";
@@ -126,15 +127,14 @@
       <h3 id="even-title" class="mb-2 text-small text-soft">When does the lasting thing win?</h3>
       <p class="flex flex-wrap items-baseline gap-x-2">
         <span>Printed in</span>
-        <select
-          class="border-b border-dotted border-firm bg-transparent"
-          aria-label="material it is printed in"
-          bind:value={material}
-        >
-          {#each told.rows.filter((one) => one.footprint_g != null) as one (one.material)}<option
-              >{one.material}</option
-            >{/each}
-        </select>
+        <Choose
+          value={material}
+          options={told.rows
+            .filter((one) => one.footprint_g != null)
+            .map((one) => ({ value: one.material, words: one.material }))}
+          label="material it is printed in"
+          onset={(next) => (material = next)}
+        />
         <span>instead of a throwaway of</span>
         <input
           class="figure w-14 border-b border-dotted border-firm bg-transparent text-right"

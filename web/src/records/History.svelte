@@ -4,6 +4,8 @@
   import type { Project } from "../project/project.svelte";
   import Followed from "../readings/Followed.svelte";
   import { inPlace } from "../route.svelte";
+  import { Action } from "../ui/action.svelte";
+  import Trouble from "../ui/Trouble.svelte";
 
   /** Every change with its words; versions named, compared, gone back to. */
   let { project }: { project: Project } = $props();
@@ -13,6 +15,7 @@
   let to = $state(0);
   let told = $state.raw<Compared | null>(null);
   let trouble = $state("");
+  const asking = new Action();
 
   async function load() {
     try {
@@ -42,7 +45,8 @@
   });
 
   async function name(one: RevisionView, text: string) {
-    list = await server.nameVersion(project.id, one.number, text);
+    const named = await asking.run(() => server.nameVersion(project.id, one.number, text));
+    if (named) list = named;
   }
 
   async function back(one: RevisionView) {
@@ -68,6 +72,7 @@
   >
 </section>
 <main class="flex min-h-0 flex-1">
+  <Trouble of={asking} />
   <div class="w-[36rem] max-w-[55%] shrink-0 overflow-y-auto border-r border-rule px-5 py-3">
     {#if trouble}<p role="alert">{trouble}</p>
     {:else if list === null}<p class="text-soft" aria-busy="true">Looking back …</p>

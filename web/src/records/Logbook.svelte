@@ -4,6 +4,8 @@
   import { inPlace } from "../route.svelte";
   import Plan from "./Plan.svelte";
   import PageBar from "../ui/PageBar.svelte";
+  import { Action } from "../ui/action.svelte";
+  import Trouble from "../ui/Trouble.svelte";
 
   let words = $state("");
   let prints = $state.raw<PrintView[] | null>(null);
@@ -21,27 +23,20 @@
     }
   }
   onMount(() => {
-    document.title = "Logbook · Fair Hinge";
     void load();
   });
 
   async function strike(one: PrintView) {
-    await server.strikePrint(one.id);
+    await asking.run(() => server.strikePrint(one.id));
     await load();
   }
 
-  let refused = $state("");
+  const asking = new Action();
   async function photo(one: PrintView, event: Event & { currentTarget: HTMLInputElement }) {
     const file = event.currentTarget.files?.[0];
     event.currentTarget.value = "";
     if (!file) return;
-    refused = "";
-    try {
-      await server.addPhoto(one.id, file);
-      await load();
-    } catch (problem) {
-      refused = problem instanceof Error ? problem.message : String(problem);
-    }
+    if (await asking.run(() => server.addPhoto(one.id, file))) await load();
   }
 
   const minutes = (one: PrintView) => Math.round(Number(one.details.seconds ?? 0) / 60);
@@ -63,7 +58,7 @@
       <a class="word-button ml-auto" download href={addresses.logbookTable()}>take it away as csv</a
       >
     </div>
-    {#if refused}<p class="text-small text-brick" role="alert">■ {refused}</p>{/if}
+    <Trouble of={asking} />
     {#if trouble}<p role="alert">{trouble}</p>
     {:else if prints === null}<p class="text-soft" aria-busy="true">Leafing through …</p>
     {:else}

@@ -2,13 +2,16 @@
   import { onMount } from "svelte";
   import { server, type PlanView } from "../api/client";
   import { inPlace } from "../route.svelte";
+  import { Action, told } from "../ui/action.svelte";
+  import Trouble from "../ui/Trouble.svelte";
 
   /** What is next on each printer, how long it takes, and whether the spool lasts. */
   let plan = $state.raw<PlanView[]>([]);
+  const asking = new Action();
   onMount(() => {
     server.plan().then(
       (found) => (plan = found),
-      () => {},
+      (problem) => (asking.trouble = told(problem)),
     );
   });
   const shown = $derived(plan.filter((one) => one.items.length || one.process !== null));
@@ -20,11 +23,15 @@
       event.currentTarget.value = one.spool_g?.toFixed(0) ?? "";
       return;
     }
-    plan = await server.setSpool(one.process!, grams);
+    const input = event.currentTarget;
+    const next = await asking.run(() => server.setSpool(one.process!, grams));
+    if (next) plan = next;
+    else input.value = one.spool_g?.toFixed(0) ?? "";
   }
 
   async function drop(id: number) {
-    plan = await server.unplan(id);
+    const next = await asking.run(() => server.unplan(id));
+    if (next) plan = next;
   }
 
   const hours = (seconds: number) => {
@@ -33,6 +40,7 @@
   };
 </script>
 
+<Trouble of={asking} />
 {#if shown.length}
   <section class="mb-6 max-w-4xl" aria-labelledby="plan-title">
     <h2 id="plan-title" class="mb-1 text-small text-soft">Next on the printers</h2>

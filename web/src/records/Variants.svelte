@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choose from "../ui/Choose.svelte";
   import { onMount } from "svelte";
   import { server, type RevisionView, type ShelfItem, type Variant } from "../api/client";
   import type { Project } from "../project/project.svelte";
@@ -47,11 +48,10 @@
     };
   });
 
-  function add(event: Event & { currentTarget: HTMLSelectElement }) {
-    const [kind, id] = event.currentTarget.value.split(":");
+  function add(chosen: string) {
+    const [kind, id] = chosen.split(":");
     if (kind === "version") versions = [...versions, Number(id)];
     if (kind === "other") others = [...others, Number(id)];
-    event.currentTarget.value = "";
   }
   function drop(index: number) {
     const at = index - 1;
@@ -87,19 +87,23 @@
 <section class="mt-8" aria-labelledby="beside-title">
   <h3 id="beside-title" class="mb-2 flex items-baseline gap-4 text-small text-soft">
     Versions and other projects side by side
-    <select
-      class="border-b border-dotted border-firm bg-transparent text-ink"
-      aria-label="lay beside it"
-      onchange={add}
-    >
-      <option value="">lay one beside it …</option>
-      {#each revisions.filter((one) => !versions.includes(one.number)) as one (one.number)}
-        <option value="version:{one.number}">version {one.number}: {one.name || one.words}</option>
-      {/each}
-      {#each shelf.filter((one) => !others.includes(one.id)) as one (one.id)}
-        <option value="other:{one.id}">{one.title}</option>
-      {/each}
-    </select>
+    <Choose
+      value=""
+      options={[
+        { value: "", words: "lay one beside it …" },
+        ...revisions
+          .filter((one) => !versions.includes(one.number))
+          .map((one) => ({
+            value: `version:${one.number}`,
+            words: `version ${one.number}: ${one.name || one.words}`,
+          })),
+        ...shelf
+          .filter((one) => !others.includes(one.id))
+          .map((one) => ({ value: `other:${one.id}`, words: one.title })),
+      ]}
+      label="lay beside it"
+      onset={add}
+    />
     {#if busy}<span role="status">slicing …</span>{/if}
   </h3>
   {#if rows.length}

@@ -1,18 +1,29 @@
 <script lang="ts">
-  import { server, type MeasureView } from "../api/client";
-  import { asName, freshName } from "../project/paths";
+  import { Popover } from "bits-ui";
+  import { server, type Document, type MeasureView } from "../api/client";
+  import { asName, copy, freshName, partOf, type MeasureSpec } from "../project/paths";
   import type { Project } from "../project/project.svelte";
+  import Choose from "../ui/Choose.svelte";
   import ErrorLine from "./ErrorLine.svelte";
   import NumberField from "../field/NumberField.svelte";
   import PushRule from "./PushRule.svelte";
   import { Pushing } from "./pushing.svelte";
 
-  let { project }: { project: Project } = $props();
+  let {
+    project,
+    part = "",
+  }: {
+    project: Project;
+    /** The part whose own measures these are; "" for the project's. */
+    part?: string;
+  } = $props();
 
   const pushing = new Pushing(() => project);
   let adding = $state("");
   let refused = $state("");
-  const measures = $derived(project.shown.measures.filter((measure) => !measure.part));
+  const measures = $derived(
+    project.shown.measures.filter((measure) => (measure.part || "") === part),
+  );
   const units = $derived(project.document.units ?? "mm");
 
   function working(measure: MeasureView): string {
@@ -23,17 +34,37 @@
       : `= ${measure.formula} = ${measure.shown}`;
   }
 
+  /** The list these measures are kept in. */
+  function listIn(document: Document): MeasureSpec[] {
+    if (!part) return (document.measures ??= []);
+    return (partOf(document, part)!.measures ??= []);
+  }
+  const taken = () => [
+    ...listIn(copy(project.document)).map((one) => one.name),
+    ...(part ? (partOf(project.document, part)?.steps ?? []).map((one) => one.id) : []),
+  ];
+  const kindOf = (expression: string) => (/(deg|°)\s*$/.test(expression) ? "angle" : "length");
+
+  const KINDS = ["length", "angle", "number", "count"].map((kind) => ({
+    value: kind,
+    words: kind,
+  }));
+
+  function setSpec(measure: MeasureView, words: string, edit: (spec: MeasureSpec) => void) {
+    project.change(`${measure.name}: ${words}`, (document) => {
+      const spec = listIn(document).find((one) => one.name === measure.name);
+      if (spec) edit(spec);
+    });
+  }
+
   function add(event: Event) {
     event.preventDefault();
     const [wish, ...rest] = adding.split("=");
     if (!wish?.trim()) return;
     const expression = rest.join("=").trim() || "10";
-    const name = freshName(
-      asName(wish),
-      project.document.measures?.map((measure) => measure.name) ?? [],
-    );
+    const name = freshName(asName(wish), taken());
     project.change(`added ${name} = ${expression}`, (document) => {
-      (document.measures ??= []).push({ name, expression, kind: "length", note: "" });
+      listIn(document).push({ name, expression, kind: kindOf(expression), note: "" });
     });
     adding = "";
   }
@@ -83,25 +114,33 @@
     }
     refused = "";
     project.change(`took ${measure.name} away`, (document) => {
-      document.measures = document.measures?.filter((one) => one.name !== measure.name);
+      const list = listIn(document);
+      list.splice(
+        list.findIndex((one) => one.name === measure.name),
+        1,
+      );
     });
   }
 </script>
 
-<section aria-label="key measures" class="group/measures px-5 pt-4 pb-3">
-  <h2 class="mb-1.5 text-small text-soft">Key measures</h2>
+<section
+  aria-label={part ? "measures of this part alone" : "key measures"}
+  class={["px-5", part ? "pb-2" : "pt-4 pb-3"]}
+>
+  {#if part && measures.length}<h3 class="text-small text-soft">Measures of this part alone</h3>
+  {:else if !part}<h2 class="mb-1.5 text-small text-soft">Key measures</h2>{/if}
   <dl class="grid grid-cols-[minmax(4.5rem,auto)_auto_1fr_auto] items-baseline gap-x-4 gap-y-0.5">
     {#each measures as measure (measure.name)}
-      <dt title={measure.note}>
-        <input
-          class="field-sizing-content w-full max-w-40 truncate rounded-slip bg-transparent hover:bg-raised"
-          value={measure.name}
-          aria-label="name of the measure {measure.name}; changing it changes it everywhere"
-          autocomplete="off"
-          spellcheck="false"
-          onchange={(event) => rename(measure, event.currentTarget)}
-          onkeydown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-        />
+      <dt>
+        {#if part}<span class="px-0.5">{measure.name}</span>{:else}<input
+            class="field-sizing-content min-h-6 w-full max-w-40 truncate rounded-slip bg-transparent hover:bg-raised"
+            value={measure.name}
+            aria-label="name of the measure {measure.name}; changing it changes it everywhere"
+            autocomplete="off"
+            spellcheck="false"
+            onchange={(event) => rename(measure, event.currentTarget)}
+            onkeydown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+          />{/if}
       </dt>
       <dd>
         <NumberField
@@ -117,12 +156,51 @@
         {#if measure.used === 0}<span class="italic">not used</span>{/if}
       </dd>
       <dd>
-        <button
-          class="word-button px-1 text-small opacity-0 group-hover/measures:opacity-100 focus-visible:opacity-100"
-          aria-label="take {measure.name} away"
-          onclick={() => remove(measure)}>×</button
-        >
+        <Popover.Root>
+          <Popover.Trigger
+            class="grid h-6 w-6 place-items-center text-soft hover:text-ink"
+            aria-label="what to do with {measure.name}">⋮</Popover.Trigger
+          >
+          <Popover.Portal>
+            <Popover.Content
+              class="slip z-40 flex w-64 flex-col gap-1.5 p-3 text-small"
+              align="end"
+            >
+              <p>
+                it is a <Choose
+                  value={measure.kind}
+                  options={KINDS}
+                  label="what {measure.name} is"
+                  onset={(kind) =>
+                    setSpec(
+                      measure,
+                      `a ${kind}`,
+                      (spec) => (spec.kind = kind as MeasureSpec["kind"]),
+                    )}
+                />
+              </p>
+              <label
+                >why it is so
+                <input
+                  class="min-h-6 w-full border-b border-dotted border-firm bg-transparent"
+                  maxlength="120"
+                  value={measure.note}
+                  onchange={(event) => {
+                    const note = event.currentTarget.value;
+                    setSpec(measure, `note ${note}`, (spec) => (spec.note = note));
+                  }}
+                /></label
+              >
+              <button class="word-button self-start text-brick" onclick={() => remove(measure)}
+                >take {measure.name} away</button
+              >
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
       </dd>
+      {#if measure.note}
+        <dd class="col-span-4 text-small text-soft italic">{measure.note}</dd>
+      {/if}
       {#if pushing.of(measure.path)}
         <dd class="col-span-4 pb-1.5">
           <PushRule found={pushing.of(measure.path)!} {pushing} />
@@ -138,8 +216,10 @@
     <input
       bind:value={adding}
       class="figure w-60 border-b border-dotted border-rule bg-transparent text-small placeholder:text-soft focus:border-tide"
-      placeholder="lip = wall / 2 - 0.1"
-      aria-label="add a measure, as name = expression"
+      placeholder={part ? "one of this part alone: rib = 2" : "lip = wall / 2 - 0.1"}
+      aria-label={part
+        ? "add a measure of this part alone, as name = expression"
+        : "add a measure, as name = expression"}
       autocomplete="off"
       spellcheck="false"
     />
@@ -152,7 +232,7 @@
       <button type="button" class="word-button text-small" onclick={() => pushing.stop()}
         >put the limits away</button
       >
-    {:else if measures.some(pushable)}
+    {:else if !part && measures.some(pushable)}
       <button
         type="button"
         class="word-button text-small"

@@ -107,14 +107,24 @@
     else list?.querySelector<HTMLElement>("[data-add]")?.focus();
   }
 
+  function setTolerance(text: string) {
+    const percent = Number(text);
+    if (!(percent > 0 && percent <= 100)) return;
+    project.change(`${part?.label}: its mass within ${percent} %`, (document) => {
+      const expected = partOf(document, partName)!.expected_mass;
+      if (expected) expected.tolerance_percent = percent;
+    });
+  }
+
   function setMass(text: string) {
     const grams = Number(text);
     const given = Number.isFinite(grams) && grams > 0;
     project.change(
       `${part?.label}: ${given ? `should weigh ${grams} g` : "no mass expected"}`,
       (document) => {
+        const before = partOf(document, partName)!.expected_mass;
         partOf(document, partName)!.expected_mass = given
-          ? { grams, tolerance_percent: 2, material: "" }
+          ? { tolerance_percent: 2, material: "", ...before, grams }
           : null;
       },
     );
@@ -139,6 +149,7 @@
         >
       </div>
       <div class="px-5"><Trouble of={asking} /></div>
+      <Measures {project} part={partName} />
       <ol>
         {#each part.steps as step, index (step.id)}
           <StepLine
@@ -179,13 +190,19 @@
             )}
         />. Should weigh
         <input
-          class="figure field-sizing-content min-w-6 border-b border-dotted border-firm bg-transparent text-ink"
+          class="figure field-sizing-content min-h-6 min-w-6 border-b border-dotted border-firm bg-transparent text-ink"
           aria-label="expected mass of the {part.label} in grams"
           placeholder="any"
           value={spec.expected_mass?.grams ?? ""}
           onchange={(event) => setMass(event.currentTarget.value)}
         />
-        g.
+        g{#if spec.expected_mass}, within
+          <input
+            class="figure field-sizing-content min-h-6 min-w-6 border-b border-dotted border-firm bg-transparent text-ink"
+            aria-label="how far that mass may be off, percent"
+            value={spec.expected_mass.tolerance_percent ?? 1}
+            onchange={(event) => setTolerance(event.currentTarget.value)}
+          /> %{/if}.
         {#if part.mass}
           Solid it is <span class="figure text-ink">{part.mass.mass_g.toFixed(1)}</span> g:
           {((part.volume_mm3 ?? 0) / 1000).toFixed(2)} cm³ × {part.mass.density_g_cm3} g/cm³.

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choose from "../ui/Choose.svelte";
   import { Refused, server, type MeshAnswer } from "../api/client";
   import { address } from "../route.svelte";
 
@@ -85,13 +86,12 @@
     {:else if !answer}
       <p class="mt-1">
         The file does not say its unit. It was drawn in
-        <select
-          bind:value={units}
-          class="border-b border-dotted border-firm bg-transparent"
-          aria-label="unit of the mesh"
-        >
-          {#each ["mm", "in", "cm", "m"] as unit (unit)}<option>{unit}</option>{/each}
-        </select>
+        <Choose
+          value={units}
+          options={["mm", "in", "cm", "m"].map((unit) => ({ value: unit, words: unit }))}
+          label="unit of the mesh"
+          onset={(next) => (units = next)}
+        />
         <button class="plain-button ml-2" onclick={() => send(false)}>bring it in</button>
       </p>
     {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { AlertDialog } from "bits-ui";
   import { onMount } from "svelte";
   import { Refused, server, type Catalogue, type ShelfItem } from "../api/client";
   import { address, inPlace } from "../route.svelte";
@@ -7,13 +8,16 @@
   import BringMesh from "./BringMesh.svelte";
   import Work from "./Work.svelte";
   import Picture from "./Picture.svelte";
+  import { Action } from "../ui/action.svelte";
+  import Trouble from "../ui/Trouble.svelte";
 
   let work = $state<Work | null>(null);
   let items = $state<ShelfItem[] | null>(null);
   let catalogue = $state<Catalogue | null>(null);
   let trouble = $state("");
   let refused = $state("");
-  let doomed = $state<number | null>(null);
+  let doomed = $state<ShelfItem | null>(null);
+  const asking = new Action();
 
   async function load() {
     trouble = "";
@@ -26,13 +30,12 @@
     }
   }
   onMount(() => {
-    document.title = "Fair Hinge";
     void load();
   });
 
   async function start(name: string) {
-    const made = await server.create(name);
-    address.go(`/p/${made.id}`);
+    const made = await asking.run(() => server.create(name));
+    if (made) address.go(`/p/${made.id}`);
   }
 
   async function bringIn(event: Event & { currentTarget: HTMLInputElement }) {
@@ -53,13 +56,10 @@
   }
 
   async function remove(id: number) {
-    if (doomed !== id) {
-      doomed = id;
-      return;
-    }
-    await server.remove(id);
+    await asking.run(() => server.remove(id));
     doomed = null;
     await load();
+    document.getElementById("shelf-title")?.focus();
   }
 
   const when = (iso: string) =>
@@ -77,7 +77,7 @@
     {:else}
       <Work bind:this={work} ondone={load} />
       <section aria-labelledby="shelf-title">
-        <h2 id="shelf-title" class="mb-3 text-small text-soft">On the shelf</h2>
+        <h2 id="shelf-title" tabindex="-1" class="mb-3 text-small text-soft">On the shelf</h2>
         {#if items === null}
           <p class="py-10 text-soft" aria-busy="true">Looking along the shelf …</p>
         {:else if items.length === 0}
@@ -104,12 +104,9 @@
                   </span>
                 </a>
                 <button
-                  class="absolute top-2 right-2 bg-paper px-1.5 text-small text-soft opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-brick"
-                  onclick={() => remove(item.id)}
-                  onblur={() => (doomed = null)}
-                  >{doomed === item.id
-                    ? "press again: gone for good"
-                    : `throw ${item.title} away`}</button
+                  class="absolute top-2 right-2 min-h-6 rounded-slip bg-paper px-1.5 text-small text-soft hover:text-brick"
+                  aria-label="throw {item.title} away"
+                  onclick={() => (doomed = item)}>throw away</button
                 >
               </li>
             {/each}
@@ -132,8 +129,36 @@
           </label>
           <BringMesh onqueued={() => work?.queued()} />
         </div>
+        <Trouble of={asking} />
         {#if refused}<p class="mt-3 text-brick" role="alert">■ {refused}</p>{/if}
       </section>
     {/if}
   </main>
 </div>
+<AlertDialog.Root
+  open={doomed !== null}
+  onOpenChange={(open) => {
+    if (!open) doomed = null;
+  }}
+>
+  <AlertDialog.Portal>
+    <AlertDialog.Overlay class="fixed inset-0 z-40 bg-ink/20" />
+    <AlertDialog.Content
+      class="slip fixed top-40 left-1/2 z-50 w-md max-w-[calc(100vw-2rem)] -translate-x-1/2 p-4"
+    >
+      <AlertDialog.Title class="text-lead font-semibold"
+        >Throw {doomed?.title} away?</AlertDialog.Title
+      >
+      <AlertDialog.Description class="mt-1 text-small text-soft">
+        It goes for good, with its history. Take it away as json first to keep it.
+      </AlertDialog.Description>
+      <p class="mt-4 flex gap-3">
+        <AlertDialog.Cancel class="plain-button">keep it</AlertDialog.Cancel>
+        <AlertDialog.Action
+          class="plain-button text-brick"
+          onclick={() => doomed && remove(doomed.id)}>throw it away</AlertDialog.Action
+        >
+      </p>
+    </AlertDialog.Content>
+  </AlertDialog.Portal>
+</AlertDialog.Root>
