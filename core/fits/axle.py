@@ -43,7 +43,7 @@ class Axle(FitKind):
 
     kind = "axle"
     title = "Axle in its bore"
-    also = ("shaft", "pin", "wheel", "bearing", "pivot", "bush")
+    also = ("axle", "wheel", "pivot", "pin in hole")
     roles = ("wheel", "axle")
     inner = "b"
     feel = "free"
@@ -160,7 +160,7 @@ class BearingSeat(FitKind):
 
     kind = "bearing seat"
     title = "Ball bearing in its seat"
-    also = ("608", "ball race", "bearing pocket", "press fit")
+    also = ("bearing", "bearing seat", "608", "ball race")
     roles = ("housing", "bearing")
     inner = "b"
     feel = "press"

@@ -34,7 +34,7 @@ class BallHinge(FitKind):
 
     kind = "ball hinge"
     title = "Ball-and-dimple hinge"
-    also = ("hinge", "snap hinge", "lid", "dimple", "barrel")
+    also = ("ball hinge", "snap hinge", "dimple", "barrel")
     roles = ("barrel", "arms")
     feel = "snug"
     on_a = True

@@ -44,7 +44,7 @@ class Captive(FitKind):
 
     kind = "captive"
     title = "Captive ring, ball or link"
-    also = ("rattle", "loose ring", "ball in cage", "chain", "trapped", "print-in-place")
+    also = ("captive", "print in place", "loose ring", "chain", "link", "ball in cage", "rattle")
     roles = ("holder", "captive")
     inner = "b"
     feel = "print-in-place"

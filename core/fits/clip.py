@@ -44,7 +44,7 @@ class Clip(FitKind):
 
     kind = "clip"
     title = "Snap clip"
-    also = ("snap fit", "cantilever", "hook", "catch", "latch", "barb")
+    also = ("clip", "snap", "snap fit", "cantilever", "hook", "catch", "latch")
     roles = ("catch", "clip")
     inner = "b"
     on_a = True

@@ -32,7 +32,7 @@ class Dovetail(FitKind):
 
     kind = "dovetail"
     title = "Dovetail"
-    also = ("joint", "slide together", "halves", "split", "cut to fit the bed", "tongue")
+    also = ("dovetail", "joint", "halves", "too large for the bed", "tongue")
     roles = ("tail", "slot")
     feel = "snug"
     on_a = True

@@ -39,7 +39,7 @@ class KnuckleHinge(FitKind):
 
     kind = "knuckle hinge"
     title = "Knuckle hinge, print-in-place"
-    also = ("hinge", "living", "pin hinge", "barrel", "lid hinge", "drawbridge", "pivot")
+    also = ("hinge", "lid hinge", "pin hinge", "flap hinge", "drawbridge")
     roles = ("leaf", "other leaf")
     feel = "print-in-place"
     on_a = True

@@ -41,7 +41,7 @@ class Plug(FitKind):
 
     kind = "plug"
     title = "Plug in socket"
-    also = ("shank", "key", "hex drive", "D shaft", "peg", "post", "square drive")
+    also = ("knob", "handle", "grip", "knurl", "D-shaft", "shaft", "key", "shank")
     roles = ("socket", "plug")
     inner = "b"
     on_a = True

@@ -35,7 +35,7 @@ class Rail(FitKind):
 
     kind = "rail"
     title = "Flap in a rail"
-    also = ("sluice", "gate", "sliding door", "shutter", "channel", "slide", "groove")
+    also = ("rail", "slide", "frame", "flap", "drawer", "channel", "sliding door", "gate")
     roles = ("rail", "flap")
     inner = "b"
     on_a = True

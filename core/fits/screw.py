@@ -53,7 +53,7 @@ class Screw(FitKind):
 
     kind = "screw"
     title = "Screw: bolt and nut, cap, tapped hole"
-    also = ("thread", "bolt", "nut", "cap", "tap", "jar", "bottle", "metric", "UNC", "trapezoidal")
+    also = ("cap", "screw cap", "jar", "bottle cap", "bolt", "nut", "bolt and nut", "thread")
     roles = ("bolt", "nut")
     on_a = True
     on_b = True

@@ -31,7 +31,7 @@ class StrapClamp(FitKind):
 
     kind = "strap clamp"
     title = "Belt or strap clamp"
-    also = ("belt", "webbing", "slot", "clamp screw", "band")
+    also = ("belt", "strap", "webbing", "clamp")
     roles = ("block", "strap")
     inner = "b"
     feel = "free"

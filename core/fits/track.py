@@ -52,7 +52,7 @@ class GrooveAndNub(FitKind):
 
     kind = "track"
     title = "Groove and nub: twist lock or maze"
-    also = ("bayonet", "twist lock", "maze", "cam", "key and track", "puzzle")
+    also = ("twist lock", "nub", "track", "maze", "puzzle")
     roles = ("cylinder", "sleeve")
     on_a = True
     unrolls = True

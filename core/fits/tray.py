@@ -32,7 +32,7 @@ class Tray(FitKind):
 
     kind = "tray"
     title = "Tray on a ledge"
-    also = ("nested", "insert", "box in box", "drawer", "inner lid")
+    also = ("tray", "insert tray", "nested", "box in box", "drawer tray")
     roles = ("box", "tray")
     inner = "b"
     feel = "free"

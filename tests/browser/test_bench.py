@@ -6,7 +6,6 @@ import re
 
 import pytest
 from selenium.webdriver.common.keys import Keys
-from selenium.webdriver.support.ui import Select
 
 from tests.browser.walker import Walker
 from workshop.models import Print, Process, Project
@@ -64,7 +63,7 @@ def test_a_print_is_written_down_and_says_what_to_change(walker: Walker) -> None
     walker.press("on the bed")
     walker.saying("printed", "[role=radio]").click()
     walker.see("write it into the logbook")
-    walker.saying("tight", "label").click()
+    walker.saying("tight", "[role=radio]").click()
     walker.one("textarea").send_keys("first lid of the season")
     walker.press("write it into the logbook")
     walker.see("Lid on tin: tight")
@@ -121,7 +120,7 @@ def test_materials_are_compared_and_the_lasting_thing_wins(walker: Walker) -> No
     walker.see("It never is")
     each.send_keys("x")
     walker.see("grams, nought or more")
-    Select(walker.one('[aria-label="lay beside it"]')).select_by_visible_text("Hook tin")
+    walker.choose('[aria-label^="lay beside it"]', "Hook tin")
     walker.see("tightest gap a side")
     heads = walker.until(lambda: [h.text for h in walker.all("th.font-semibold")])
     assert heads[0].startswith("now, version") and heads[1].startswith("Hook tin")

@@ -40,8 +40,7 @@ def test_a_cut_is_moved_by_number_and_read_where_pressed(walker: Walker) -> None
     walker.until(lambda: place.get_attribute("value") == "10")
     walker.one(CANVAS).click()  # the middle of the stage: the air inside the tin
     walker.see("mm air")
-    side = walker.one('[aria-label="from where the cut is seen"]')
-    side.send_keys("from above")
+    walker.choose('[aria-label^="from where the cut is seen"]', "from above")
     # from above the cut lies at a height: half of it or so, and never below the bed
     walker.until(lambda: float(place.get_attribute("value")) > 20)
 

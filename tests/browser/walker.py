@@ -22,6 +22,7 @@ from selenium.webdriver.support.ui import WebDriverWait
 
 T = TypeVar("T")
 WAIT_S = 20
+CANVAS = '[aria-label="stage"] canvas'
 
 
 class Walker:
@@ -143,6 +144,85 @@ class Walker:
 
     def expected(self, message: str) -> bool:
         return any(words in message for words in self._expected)
+
+    # -- saying things at the desk --------------------------------------------------------
+
+    def choose(self, css: str, words: str) -> None:
+        """Opens a list and takes the entry that says something."""
+        self.click(css)
+        self.until(
+            lambda: self.saying(words, "[role=option]").click() or True, f"no {words!r} in {css}"
+        )
+        self.until(lambda: not self.all("[role=listbox]"), "the list stays open")
+
+    def step(self, words: str) -> str:
+        """Adds the step that the finder puts first; answers its id."""
+        self.driver.execute_script("document.activeElement.blur()")
+        before = {line.get_attribute("data-step") for line in self.all("[data-step]")}
+        self.keys("/")
+        finder = self.one('[aria-label="find a step by a word"]')
+        self.until(lambda: self.driver.switch_to.active_element == finder, "the finder waits")
+        self.keys(words)
+        self.until(lambda: self.all('[data-command-item][aria-selected="true"]'))
+        self.keys(Keys.ENTER)
+        return self._new_step(before, words)
+
+    def offered(self, words: str) -> str:
+        """Takes what is offered for the pressed face or edge; answers the new step's id."""
+        before = {line.get_attribute("data-step") for line in self.all("[data-step]")}
+        self.until(lambda: self.saying(words, "[data-offers] button").click() or True)
+        return self._new_step(before, words)
+
+    def _new_step(self, before: set[str | None], words: str) -> str:
+        def made() -> str | None:
+            now = {line.get_attribute("data-step") for line in self.all("[data-step]")}
+            return next(iter(now - before), None)  # type: ignore[return-value]
+
+        found = self.until(made, f"no step for {words!r}")
+        self.settled()
+        return found  # type: ignore[return-value]
+
+    def more(self, step: str) -> None:
+        """Opens what can be set of a step and is left alone."""
+        button = f'[data-step="{step}"] [aria-expanded][aria-label*="that can be set"]'
+        if (
+            self.one(f'[data-step="{step}"] [aria-expanded]').get_attribute("aria-expanded")
+            != "true"
+        ):
+            self.click(button)
+
+    def press_on(self, words: str) -> None:
+        """Presses about the stage until what was pressed is so called."""
+        canvas = self.one(CANVAS)
+        width, height = canvas.size["width"], canvas.size["height"]
+        for down in (0.5, 0.4, 0.6, 0.33, 0.67, 0.45, 0.55):
+            for across in (0.5, 0.42, 0.58, 0.35, 0.65, 0.3, 0.7):
+                x, y = (across - 0.5) * width, (down - 0.5) * height
+                ActionChains(self.driver).move_to_element_with_offset(
+                    canvas, x, y
+                ).click().perform()
+                if words in self.pressed():
+                    return
+        raise AssertionError(f"{words!r} is nowhere to be pressed")
+
+    def press_edge(self, words: str) -> None:
+        """Presses along lines down the stage until an edge so called is met."""
+        canvas = self.one(CANVAS)
+        width, height = canvas.size["width"], canvas.size["height"]
+        for across in (0.45, 0.55, 0.38, 0.62, 0.5):
+            for row in range(12, 52):
+                x, y = (across - 0.5) * width, (row / 64 - 0.5) * height
+                ActionChains(self.driver).move_to_element_with_offset(
+                    canvas, x, y
+                ).click().perform()
+                said = self.pressed()
+                if "the edge of" in said and all(word in said for word in words.split(" and ")):
+                    return
+        raise AssertionError(f"the edge of {words!r} is nowhere to be pressed")
+
+    def pressed(self) -> str:
+        """What the stage says was pressed."""
+        return " ".join(one.text for one in self.all('[aria-label="what was pressed"]'))
 
     def axe(self) -> list[str]:
         """Violations found by axe, in words."""

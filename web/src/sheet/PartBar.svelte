@@ -14,12 +14,14 @@
     spec,
     catalogue,
     onselect,
+    onmeasure,
   }: {
     project: Project;
     part: PartView;
     spec: PartSpec;
     catalogue: Catalogue | null;
     onselect: (name: string) => void;
+    onmeasure: () => void;
   } = $props();
 
   const asking = new Action();
@@ -64,6 +66,7 @@
   }
 
   const acts: [string, () => void, boolean][] = $derived([
+    ["a measure of its own", onmeasure, true],
     ["once more, without its fits", duplicate, true],
     ["earlier on the rail", () => move(-1), at > 0],
     ["later on the rail", () => move(1), at < parts.length - 1],

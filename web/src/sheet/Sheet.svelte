@@ -41,6 +41,8 @@
 
   const STANCES = ["bottom", "top", "front", "back", "left", "right"];
   let finding = $state(false);
+  /** The part that is about to get a measure of its own. */
+  let measuring = $state("");
   let list = $state<HTMLElement>();
   let held = "";
   const asking = new Action();
@@ -51,9 +53,10 @@
     touch?.part === partName && part?.places.includes(`${touch.step}.${touch.face}`) ? touch : null,
   );
 
-  onMount(() => shortcuts.on("/", () => (finding = catalogue !== null)));
+  onMount(() => shortcuts.on("/", () => (finding = true)));
 
-  // What was set from a clause stands elsewhere now: the cursor goes with it.
+  // What was set from a clause stands elsewhere now: the cursor goes with it. A field that is left
+  // says so; one that is taken out of the page does not.
   $effect(() => {
     void project.report;
     void tick().then(() => {
@@ -135,12 +138,20 @@
   class="flex h-full flex-col overflow-y-auto bg-sheet"
   bind:this={list}
   onfocusin={(event) => (held = (event.target as HTMLElement).dataset.path ?? "")}
+  onfocusout={() => (held = "")}
 >
   <Measures {project} />
   {#if part && spec}
     <section aria-label="{part.label}, step by step" class="pb-4">
       <div class="flex items-start gap-3 px-5 pb-1.5">
-        <PartBar {project} {part} {spec} {catalogue} {onselect} />
+        <PartBar
+          {project}
+          {part}
+          {spec}
+          {catalogue}
+          {onselect}
+          onmeasure={() => (measuring = partName)}
+        />
         <button
           class="plain-button ml-auto shrink-0 text-small"
           data-add
@@ -149,7 +160,9 @@
         >
       </div>
       <div class="px-5"><Trouble of={asking} /></div>
-      <Measures {project} part={partName} />
+      {#if spec.measures?.length || measuring === partName}
+        <Measures {project} part={partName} />
+      {/if}
       <ol>
         {#each part.steps as step, index (step.id)}
           <StepLine

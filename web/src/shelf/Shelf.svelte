@@ -105,8 +105,8 @@
                 </a>
                 <button
                   class="absolute top-2 right-2 min-h-6 rounded-slip bg-paper px-1.5 text-small text-soft hover:text-brick"
-                  aria-label="throw {item.title} away"
-                  onclick={() => (doomed = item)}>throw away</button
+                  onclick={() => (doomed = item)}
+                  >throw <span class="sr-only">{item.title}</span> away</button
                 >
               </li>
             {/each}

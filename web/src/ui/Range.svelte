@@ -29,7 +29,10 @@
   {min}
   {max}
   {step}
-  onValueChange={onset}
+  onValueChange={(next) => {
+    // a value set by number may lie between two steps: it is left there
+    if (Math.abs(next - value) > step * 0.75) onset(next);
+  }}
   class={["relative flex h-6 touch-none items-center", extra]}
 >
   <span class="relative h-0.5 w-full bg-firm"><Slider.Range class="absolute h-full bg-tide" /></span
