@@ -10,15 +10,16 @@ from __future__ import annotations
 import math
 from collections import defaultdict
 from dataclasses import dataclass
+from difflib import get_close_matches
 
 import numpy as np
 from numpy.typing import NDArray
 
 from core.errors import BuildError
-from core.measures.evaluate import nearest
 from core.solids.mesh import TriangleMesh
 
 TANGENT_COS = math.cos(math.radians(22))  # neighbours that turn by less go on as one chain
+SMOOTH_COS = math.cos(math.radians(4))  # two faces that meet flatter than this meet in no edge
 Points = NDArray[np.float64]
 FaceName = tuple[str, str]
 
@@ -91,10 +92,9 @@ def told_face(face: FaceName) -> str:
 def _index(mesh: TriangleMesh, face: FaceName) -> int:
     if face in mesh.faces:
         return mesh.faces.index(face)
-    known = {f"{step}.{name}": told_face((step, name)) for step, name in mesh.faces}
-    raise BuildError(
-        f"nothing is left of {told_face(face)}", remedy=nearest(f"{face[0]}.{face[1]}", known)
-    )
+    known = [told_face(one) for one in mesh.faces]
+    close = get_close_matches(told_face(face), known, n=1)
+    raise BuildError(f"nothing is left of {told_face(face)}", remedy=close[0] if close else None)
 
 
 def _borders(mesh: TriangleMesh) -> _Borders:
@@ -109,7 +109,10 @@ def _borders(mesh: TriangleMesh) -> _Borders:
     place = np.minimum(place, len(key) - 1)
     found &= key[order][place] == back
     other = face[order][place]
-    apart = found & (other != face)
+    triangle = np.repeat(np.arange(len(triangles)), 3)
+    unit = mesh.crosses / np.maximum(np.linalg.norm(mesh.crosses, axis=1, keepdims=True), 1e-300)
+    along = np.einsum("ij,ij->i", unit[triangle], unit[triangle[order][place]])
+    apart = found & (other != face) & (along < SMOOTH_COS)
     return _Borders(start[apart], end[apart], face[apart], other[apart])
 
 

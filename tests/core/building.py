@@ -77,3 +77,8 @@ def tin(
     spec = {"name": "slip", "kind": "slip lid", "parts": ["base", "lid"],
             "fields": {"school": school, **fields}, **(fit or {})}  # fmt: skip
     return [base, lid], {"fits": [spec]}
+
+
+def block(height: str = "20") -> dict[str, Any]:
+    """A block 40 × 40 about the middle."""
+    return step("body", "extrude", rectangle("40", "40"), height=height)

@@ -24,7 +24,17 @@ from core.project.solve import solve
 from core.proof.closed import check_closed
 from core.report import report_on
 from core.solids import triangle_mesh
-from tests.core.building import circle, document, part, polygon, rectangle, solved, step, volume
+from tests.core.building import (
+    block,
+    circle,
+    document,
+    part,
+    polygon,
+    rectangle,
+    solved,
+    step,
+    volume,
+)
 
 
 def moves(text: str):
@@ -196,10 +206,6 @@ def test_a_turned_groove_and_a_turned_cone() -> None:
 
 
 BLOCK = ("body", "extrude")
-
-
-def block(height: str = "20"):
-    return step("body", "extrude", rectangle("40", "40"), height=height)
 
 
 def removed_by(*steps) -> float:

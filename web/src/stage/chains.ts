@@ -24,13 +24,38 @@ export function bordersOf({ positions, triangles, faces }: PackedMesh): Borders 
       const key = Math.min(a, b) * count + Math.max(a, b);
       const other = first.get(key);
       if (other === undefined) first.set(key, triangle);
-      else if (faces[other] !== faces[triangle]) {
+      else if (faces[other] !== faces[triangle] && sharp(positions, triangles, other, triangle)) {
         ends.push(a, b);
         sides.push(faces[triangle]!, faces[other]!);
       }
     }
   }
   return { ends: new Uint32Array(ends), sides: new Uint16Array(sides), positions };
+}
+
+/** Two faces that meet flatter than this meet in no edge. */
+const SMOOTH_COS = Math.cos((4 * Math.PI) / 180);
+
+function sharp(positions: Float32Array, triangles: Uint32Array, one: number, other: number) {
+  const [u, v] = [normal(positions, triangles, one), normal(positions, triangles, other)];
+  return u[0]! * v[0]! + u[1]! * v[1]! + u[2]! * v[2]! < SMOOTH_COS;
+}
+
+function normal(positions: Float32Array, triangles: Uint32Array, triangle: number): number[] {
+  const [a, b, c] = [0, 1, 2].map((k) => triangles[triangle * 3 + k]! * 3) as [
+    number,
+    number,
+    number,
+  ];
+  const side = (to: number) => [0, 1, 2].map((k) => positions[to + k]! - positions[a + k]!);
+  const [p, q] = [side(b), side(c)] as [number[], number[]];
+  const n = [
+    p[1]! * q[2]! - p[2]! * q[1]!,
+    p[2]! * q[0]! - p[0]! * q[2]!,
+    p[0]! * q[1]! - p[1]! * q[0]!,
+  ];
+  const size = Math.hypot(...n) || 1;
+  return n.map((one) => one / size);
 }
 
 /** Which edges belong to the chains in which two faces meet, tangent neighbours included. */

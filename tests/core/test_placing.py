@@ -1,0 +1,205 @@
+"""Places told from edges, middles and axes: where they come to lie, and that they stay there."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+import pytest
+import trimesh
+
+from core.project.solve import solve
+from core.report import report_on
+from tests.core.building import block, circle, document, part, polygon, rectangle, solved, step
+
+
+def middle_of_hole(*steps, height: float = 20.0, **more) -> tuple[float, float]:
+    """Where the last hole goes through a block, found on the exported triangles."""
+    solution = solved(part("part", *steps), version=2, **more)
+    raw = solution.parts["part"].state.solid().solid.to_mesh()
+    mesh = trimesh.Trimesh(raw.vert_properties[:, :3], raw.tri_verts)
+    cut = mesh.section([0, 0, 1], [0, 0, height / 2])
+    holes = sorted(
+        (np.ptp(loop[:, 0]), loop.mean(axis=0)) for loop in map(np.asarray, cut.discrete)
+    )
+    _, centre = min(holes, key=lambda one: one[0])
+    loop = min((np.asarray(d) for d in cut.discrete), key=lambda d: np.ptp(d[:, 0]))
+    centre = (loop.min(axis=0) + loop.max(axis=0)) / 2
+    return float(centre[0]), float(centre[1])
+
+
+def hole(**place: str):
+    return step("h", "hole", on={"on": "body.top", **place}, diameter="3")
+
+
+@pytest.mark.parametrize(
+    ("place", "wanted"),
+    [
+        ({}, (0, 0)),
+        ({"x": "5", "y": "0-3"}, (5, -3)),
+        ({"x": "8", "x_from": "body.left", "y": "12", "y_from": "body.front"}, (-12, -8)),
+        ({"x": "8", "x_from": "body.right", "y": "12", "y_from": "body.back"}, (12, 8)),
+        ({"x": "8", "x_from": "body.left"}, (-12, 0)),
+        # nought lies on the edge itself, and a distance below nought beyond it
+        ({"x": "2", "x_from": "body.left", "y": "2", "y_from": "body.back"}, (-18, 18)),
+    ],
+)
+@pytest.mark.parametrize("grown", [1.0, 1.5])
+def test_told_from_edges_of_a_block(place, wanted, grown) -> None:
+    size = 40 * grown
+    body = step("body", "extrude", rectangle(str(size), "40"), height="20")
+    x, y = middle_of_hole(body, hole(**place))
+    # what is told from an edge moves with it by half of what the block grew
+    shift = (size - 40) / 2 * {"body.left": -1, "body.right": 1}.get(place.get("x_from", ""), 0)
+    assert (x, y) == pytest.approx((wanted[0] + shift, wanted[1]), abs=0.01)
+
+
+def test_told_from_an_edge_that_a_round_has_taken() -> None:
+    rounded = step("r", "fillet", size="4", where="top rim")
+    at = middle_of_hole(block(), rounded, hole(x="9", x_from="body.left"))
+    assert at == pytest.approx((-11, 0), abs=0.01)
+
+
+def test_told_from_the_oblique_edges_of_a_hexagon() -> None:
+    # between two neighbouring flats of a hexagon 40 across, 5 from both: on the line to their corner
+    body = step("body", "extrude", polygon(6, "40"), height="20")
+    sides = [
+        n for n in solved(part("p", body)).parts["p"].state.features["body"].places if "side" in n
+    ]
+    frames = solved(part("p", body)).parts["p"].state.features["body"].places
+    a, b = sides[0], sides[1]
+    at = middle_of_hole(body, hole(x="5", x_from=f"body.{a}", y="5", y_from=f"body.{b}"))
+    for side in (a, b):
+        normal, origin = np.array(frames[side].z_axis), np.array(frames[side].origin)
+        assert float(normal @ (origin - np.array([*at, 10.0]))) == pytest.approx(5, abs=0.01)
+    assert math.hypot(*at) == pytest.approx((20 - 5) / math.cos(math.pi / 6), abs=0.01)
+
+
+def test_told_from_the_axis_of_a_hole_and_the_foot_of_a_post() -> None:
+    first = step("first", "hole", on={"on": "body.top", "x": "0-10", "y": "4"}, diameter="6")
+    at = middle_of_hole(block(), first, hole(x="12", x_from="first", y="0-6", y_from="first"))
+    assert at == pytest.approx((2, -2), abs=0.01)
+    post = step(
+        "post", "extrude", rectangle("8", "8"), on={"on": "body.top", "x": "0-10"}, height="5"
+    )
+    # away from the piece that stands on the face, on either side of it
+    right = middle_of_hole(block(), post, hole(x="4", x_from="post.right"), height=10)
+    left = middle_of_hole(block(), post, hole(x="4", x_from="post.left"), height=10)
+    assert (right[0], left[0]) == pytest.approx((-2, -18), abs=0.01)
+
+
+def test_told_inside_a_hollow_from_its_walls() -> None:
+    shell = step("hollow", "shell", wall="3", floor="2")
+    drain = step("h", "hole", diameter="3",
+                 on={"on": "hollow.inner floor", "x": "5", "x_from": "hollow.inner left"})  # fmt: skip
+    assert middle_of_hole(block(), shell, drain, height=2) == pytest.approx((-12, 0), abs=0.01)
+
+
+def test_refusals_say_what_would_work() -> None:
+    def refusal(**place: str) -> str:
+        body, error = (
+            block(),
+            solve(document(part("p", block(), hole(**place)), version=2)).errors[0],
+        )
+        assert body and error.where == "parts.p.steps.h"
+        return f"{error.message}; {error.remedy}"
+
+    assert "go the same way" in refusal(x="5", x_from="body.left", y="5", y_from="body.right")
+    assert "does not meet this face" in refusal(x="5", x_from="body.bottom")
+    assert "has no axis" in refusal(x="5", x_from="nothing")
+    assert "there is no place 'body.lef'" in refusal(x="5", x_from="body.lef")
+
+
+def test_what_is_drawn_is_what_is_kept() -> None:
+    place = {"x": "8", "x_from": "body.left", "y": "wide / 4", "y_from": "body.front"}
+    wide = [{"name": "wide", "expression": "40"}]
+    solution = solved(part("p", block(), hole(**place)), version=2, measures=wide)
+    across, up = report_on(solution).parts[0].steps[1].held
+    assert np.linalg.norm(np.subtract(across.end, across.start)) == pytest.approx(8)
+    assert across.start == pytest.approx((-20, -10, 20)) and across.end == pytest.approx(
+        (-12, -10, 20)
+    )
+    assert across.way == pytest.approx((1, 0, 0)) and up.way == pytest.approx((0, 1, 0))
+    assert across.plain and not up.plain and up.value == pytest.approx(10)
+    assert across.path == "parts.p.steps.h.place.x"
+
+
+def test_options_are_edges_of_the_face_then_what_stands_on_it() -> None:
+    first = step("first", "hole", on="body.top", diameter="6")
+    report = report_on(solved(part("p", block(), first, hole(x="9"))))
+    fields = {f.name: f for f in report.parts[0].steps[2].fields}
+    across = [(o.value, o.words) for o in fields["place.x_from"].options]
+    assert across[:3] == [("", "right of the middle"), ("body.right", "from the right edge"),
+                          ("body.left", "from the left edge")]  # fmt: skip
+    assert ("first", "right of the middle of first") in across
+    up = [o.value for o in fields["place.y_from"].options]
+    assert "body.front" in up and "body.left" not in up
+
+
+# -- where a cut ends --------------------------------------------------------------------------
+
+
+def cut(direction: str, on="body.top", **fields: str):
+    return step("c", "extrude", circle("10"), on=on, mode="cut", direction=direction, **fields)
+
+
+AREA = math.pi * 25
+
+
+@pytest.mark.parametrize("tall", ["20", "35"])
+def test_right_through_needs_no_number_and_leaves_no_skin(tall: str) -> None:
+    solution = solved(part("p", block(tall), cut("right through")))
+    body = solution.parts["p"].state.solid()
+    assert body.volume_mm3 == pytest.approx(float(tall) * (1600 - AREA), rel=2e-4)
+    assert len(body.solid.decompose()) == 1 and body.solid.genus() == 1
+
+
+def test_a_cut_that_ends_in_the_far_face_leaves_no_skin() -> None:
+    for ending in (cut("down", height="20"), cut("up", on=None, height="20")):
+        body = solved(part("p", block(), ending)).parts["p"].state.solid()
+        assert body.solid.genus() == 1  # a skin of no thickness would leave it without a hole
+        assert body.volume_mm3 == pytest.approx(20 * (1600 - AREA), rel=2e-4)
+
+
+def test_a_floor_level_with_another_stays_level() -> None:
+    shelf = step("s", "extrude", rectangle("20", "60"), on={"on": "body.top", "x": "10"},
+                 mode="cut", direction="down", height="8")  # fmt: skip
+    deep = step("d", "extrude", rectangle("8", "8"), on={"on": "body.top", "x": "0-10"},
+                mode="cut", direction="down", height="8")  # fmt: skip
+    heights = solved(part("p", block(), shelf, deep)).parts["p"].state.solid()
+    levels = np.unique(np.round(heights.solid.to_mesh64().vert_properties[:, 2], 6))
+    assert levels == pytest.approx([0, 12, 20])
+
+
+def test_up_to_a_face_goes_into_the_body_or_out_of_it() -> None:
+    slot = step(
+        "slot",
+        "extrude",
+        rectangle("10", "4"),
+        on="body.front",
+        mode="cut",
+        direction="right through",
+    )
+    bore = step("h", "hole", on="body.top", diameter="3", reach="up to a face", face="slot.back")
+    body = solved(part("p", block(), slot, bore)).parts["p"].state.solid()
+    # the slot is 4 high about the middle: the bore goes from 20 down to 12
+    assert body.volume_mm3 == pytest.approx(32_000 - 40 * 40 - math.pi * 2.25 * 8, rel=3e-4)
+    assert body.solid.genus() == 2
+    outside = step(
+        "h", "hole", on="body.bottom", diameter="3", reach="up to a face", face="body.top"
+    )
+    assert solved(part("p", block(), outside)).parts["p"].state.solid().solid.genus() == 1
+
+
+def test_an_inside_thread_reaches_the_face_it_is_told_to() -> None:
+    slot = step("slot", "extrude", rectangle("16", "3"), mode="cut", direction="right through",
+                on={"on": "body.front", "y": "4 + 3 / 2", "y_from": "body.bottom"})  # fmt: skip
+    tapped = step("t", "thread", on="body.top", designation="M6", side="inside", lead_in="0",
+                  reach="up to a face", face="slot.back")  # fmt: skip
+    for tall in ("20", "30"):
+        body = solved(part("p", block(tall), slot, tapped), version=2).parts["p"].state.solid()
+        taken = float(tall) * 1600 - 16 * 3 * 40 - body.volume_mm3
+        deep = float(tall) - 7
+        # ISO 724, from memory: between minor 4.917 and major 6
+        assert math.pi * 4.917**2 / 4 * deep < taken < math.pi * 36 / 4 * deep
+        assert body.solid.genus() == 2
