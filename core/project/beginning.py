@@ -10,7 +10,6 @@ from typing import Any
 from core.errors import BuildError
 from core.fits import FITS
 from core.measures.display import plain
-from core.outlines import plain_value, read_moves
 from core.project.faces import Room, free_face, room_on
 from core.project.graph import sheet
 from core.project.options import Surroundings, options_of
@@ -348,7 +347,6 @@ def _outline(kind: str, around: Surroundings, room: Room | None) -> OutlineSpec:
 
 def _moves_in(text: str, scale: float, unit: str) -> str:
     """Moves of plain millimetres at another scale and unit."""
-    read_moves(text, plain_value)  # a default that cannot be read is found at once
     return PLAIN_MM.sub(lambda size: round_size(float(size[1]) * scale, unit), text)
 
 

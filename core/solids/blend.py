@@ -88,7 +88,10 @@ def blended(
         chosen &= own[edges.faces].any(axis=1)
     if not chosen.any():
         word = "outside" if outside else "inside"
-        raise BuildError(f"there is no sharp {word} edge" + (f" at '{of}'" if of else ""))
+        raise BuildError(
+            f"there is no sharp {word} edge" + (f" at '{of}'" if of else ""),
+            remedy="edges of the other kind, or of another step",
+        )
     ends = edges.ends[chosen]
     length = float(np.linalg.norm(ends[:, 1] - ends[:, 0], axis=1).sum())
     ball = _rolled(mesh, ends, edges.normals[chosen], radius, step, -1.0 if outside else 1.0)

@@ -1,0 +1,213 @@
+"""How steps, parts and fits begin: on a face that is there, of a size that fits it."""
+
+from __future__ import annotations
+
+import pytest
+
+from core.errors import BuildError
+from core.fits import FITS
+from core.project.beginning import (
+    become_kind,
+    begin_copy,
+    begin_fit,
+    begin_part,
+    begin_step,
+    outline_again,
+    round_size,
+)
+from core.project.faces import free_face, room_on
+from core.project.solve import solve
+from core.report import report_on
+from core.steps import OUTLINES, STEPS
+from tests.core.building import block, circle, document, part, rectangle, solved, step
+
+HOLLOW = step("hollow", "shell", wall="2", floor="2")
+EXTRUDE = ("raise", "cut", "through", "keep")
+
+
+def begun(project, kind: str, way: int = 0, outline: str = "", **where: str):
+    outline = outline or (STEPS[kind].outline_first if STEPS[kind].has_outline else "")
+    made, name = begin_step(solve(project), "p", kind, way, outline, **where)
+    return solve(made), name
+
+
+def empty(**more):
+    return document(part("p"), version=2, **more)
+
+
+def test_a_pocket_from_an_empty_page_is_cut_not_added() -> None:
+    first, _ = begun(empty(), "extrude", EXTRUDE.index("raise"), "rectangle")
+    second, name = begun(first.project, "extrude", EXTRUDE.index("cut"), "rectangle")
+    assert not second.errors
+    before, after = (s.parts["p"].state.solid() for s in (first, second))
+    assert after.volume_mm3 < before.volume_mm3 and after.solid.genus() == 0
+    made = second.project.parts[0].steps[-1]
+    assert made.place is not None and made.place.on == "body.top"
+    # a pocket goes half-way in at most
+    floor = second.parts["p"].state.features[name].recess
+    assert floor is not None and floor.depth <= 5
+
+
+def test_a_new_step_never_stands_on_a_rim_or_a_mouth() -> None:
+    box = solved(part("p", block(), HOLLOW))
+    room = free_face(box.parts["p"].state)
+    assert room is not None and room.place == "hollow.inner floor"
+    assert room.radius == pytest.approx(18, abs=0.1) and room.deep == pytest.approx(2)
+    post, _ = begun(box.project, "boss")
+    assert post.project.parts[0].steps[-1].place.on == "hollow.inner floor"
+    # the top is a rim 2 wide: what is asked for there is small
+    narrow = room_on(box.parts["p"].state, "body.top")
+    assert narrow is not None and narrow.radius == pytest.approx(1, abs=0.2)
+
+
+def test_where_the_middle_is_taken_a_step_begins_beside_it() -> None:
+    well = step("well", "hole", on="body.top", diameter="30", reach="to depth", depth="15")
+    box = solved(part("p", block(), well))
+    bored, name = begun(box.project, "hole", on="body.top")
+    assert not bored.errors
+    drilled = bored.parts["p"].state.features[name].axis
+    assert drilled is not None and max(abs(v) for v in drilled.origin[:2]) > 12
+    # what goes round an axis keeps to the middle
+    turned, _ = begun(box.project, "round", on="body.top")
+    assert turned.project.parts[0].steps[-1].place.x == ""
+
+
+@pytest.mark.parametrize("units", ["mm", "in"])
+@pytest.mark.parametrize("size", [0.3, 1.0, 20.0])
+@pytest.mark.parametrize("kind", [k for k, v in STEPS.items() if v.offered])
+def test_everything_offered_begins_on_a_block_of_any_size(kind: str, size: float, units) -> None:
+    """No failure of our own; what is refused waits for a choice that only the maker can make."""
+    width, tall = (f"{v * size}mm" for v in (40, 16))
+    body = step("body", "extrude", rectangle(width, width), height=tall)
+    project = document(part("p", body), part("q", block()), units=units, version=2)
+    for way in range(len(STEPS[kind].ways())):
+        found, name = begun(project, kind, way)
+        line = next(s for s in found.parts["p"].steps if s.step.id == name)
+        assert line.step.kind == kind
+        if line.error is not None:
+            assert line.error.remedy or line.error.position is not None or "thread" in kind, (
+                line.error
+            )
+        if units == "in":
+            texts = [
+                *line.step.fields.values(),
+                *(line.step.outline.fields.values() if line.step.outline else ()),
+            ]
+            assert not [text for text in texts if " mm" in text], texts
+
+
+@pytest.mark.parametrize("outline", [k for k in OUTLINES if k not in ("followed", "traced")])
+@pytest.mark.parametrize("way", [0, 1, 2])
+def test_an_outline_is_sized_to_the_face_it_is_used_on(outline: str, way: int) -> None:
+    small = step("body", "extrude", circle("12"), height="4")
+    found, name = begun(document(part("p", small), version=2), "extrude", way, outline)
+    assert not found.errors, found.errors[0].one_line()
+    low_x, low_y, _, high_x, high_y, _ = found.parts["p"].state.solid().bounds
+    assert max(high_x - low_x, high_y - low_y) <= 14
+    assert name in found.parts["p"].state.features
+
+
+def test_what_is_pressed_is_where_it_stands_and_after_which_step() -> None:
+    project = solved(part("p", block(), HOLLOW)).project
+    made, name = begun(project, "hole", on="body.front", after="body")
+    ids = [one.id for one in made.project.parts[0].steps]
+    assert ids == ["body", name, "hollow"]
+    assert made.project.parts[0].steps[1].place.on == "body.front"
+    # a face that is not there yet at that step is not taken
+    other, _ = begun(project, "hole", on="hollow.inner floor", after="body")
+    assert other.project.parts[0].steps[1].place.on == "body.top"
+
+
+def test_an_edge_that_was_pressed_is_the_one_that_is_rounded() -> None:
+    chosen = next(i for i, way in enumerate(STEPS["fillet"].ways()) if way.at_edge)
+    made, _ = begun(
+        solved(part("p", block())).project, "fillet", chosen, edge="body.top | body.left"
+    )
+    assert made.project.parts[0].steps[-1].fields["edges"] == "body.top | body.left"
+    assert not made.errors
+
+
+def test_round_sizes_read_well_and_are_never_larger() -> None:
+    assert [round_size(v, "mm") for v in (0.17, 4.9, 17.3, 99)] == [
+        "0.15 mm",
+        "4 mm",
+        "15 mm",
+        "80 mm",
+    ]
+    assert [round_size(v, "in") for v in (1.0, 12.7, 26, 80)] == [
+        "1/16in",
+        "1/2in",
+        "1in",
+        "3 1/8in",
+    ]
+
+
+def test_parts_begin_apart_and_copies_leave_their_fits() -> None:
+    project, first = begin_part(empty())
+    project, second = begin_part(project, "Paddle")
+    assert (first, second) == ("part", "part_2")
+    assert project.part(second).label == "Paddle"
+    assert len({project.part(n).colour for n in (first, second)}) == 2
+    box = solved(part("p", block(), HOLLOW)).project
+    with_lid, _ = begin_fit(solve(box), "slip lid", 0, ("p", ""))
+    again, name = begin_copy(with_lid, "p")
+    assert [s.kind for s in again.part(name).steps] == ["extrude", "shell"]
+    assert [p.name for p in again.parts][:2] == ["p", name]
+    with pytest.raises(BuildError):
+        begin_copy(box, "nobody")
+
+
+@pytest.mark.parametrize("kind", FITS)
+def test_every_fit_begins_with_what_it_declares(kind: str) -> None:
+    spec = FITS[kind]
+    project = solved(part("p", block(), HOLLOW), part("q", block())).project
+    for way in range(len(spec.ways())):
+        second = "" if spec.makes_b else "q"
+        made, name = begin_fit(solve(project), kind, way, ("p", second))
+        fit = next(one for one in made.fits if one.name == name)
+        assert fit.kind == kind and fit.feel == spec.feel
+        assert (fit.place_a is not None) == spec.on_a
+        partner = made.part(fit.parts[1])
+        if spec.makes_b:
+            assert partner.bought == spec.bought_b and partner.stance == spec.stance_b
+        assert report_on(solve(made), proof=False).fits[0].name == name
+    if not spec.makes_b:
+        with pytest.raises(BuildError, match="both have a body"):
+            begin_fit(solve(project), kind, 0, ("p", ""))
+
+
+def test_a_fit_becomes_another_kind_and_keeps_what_both_have() -> None:
+    project = solved(part("p", block(), HOLLOW), part("q", block())).project
+    made, name = begin_fit(solve(project), "plug", 0, ("p", "q"))
+    fields = {"across": "7", "lead_in": "0.9", "form": "hexagon"}
+    fits = [made.fits[0].model_copy(update={"fields": fields, "feel": "snug"})]
+    axle = become_kind(made.model_copy(update={"fits": fits}), name, "axle").fits[0]
+    assert axle.kind == "axle" and axle.feel == "snug" and axle.parts == ("p", "q")
+    assert axle.fields == {"lead_in": "0.9"}
+
+
+def test_the_giving_part_is_named_rightly_where_the_second_is_the_inner_one() -> None:
+    project = document(part("p", block(), label="Hub"), part("q", block(), label="Spindle"))
+    for kind in ("plug", "ball hinge"):
+        made, _ = begin_fit(solve(project), kind, 0, ("p", "q"))
+        givers = {o.value: o.words for o in report_on(solve(made), proof=False).fits[0].givers}
+        outer, inner = ("Hub", "Spindle") if FITS[kind].inner == "b" else ("Spindle", "Hub")
+        assert givers["outer"] == f"the outer part, {outer},"
+        assert givers["inner"] == f"the inner part, {inner},"
+
+
+def test_an_outline_becomes_another_kind_and_more_are_joined() -> None:
+    project = document(part("p", block()), version=2)
+    round_one = outline_again(project, "p", "body", "outline", "circle")
+    assert round_one.parts[0].steps[0].outline.kind == "circle"
+    joined = outline_again(round_one, "p", "body", "outline.more.0.outline", "slot")
+    assert joined.parts[0].steps[0].outline.more[0].outline.kind == "slot"
+    # what is joined stays when the first becomes another kind
+    kept = outline_again(joined, "p", "body", "outline", "rectangle").parts[0].steps[0].outline
+    assert kept.kind == "rectangle" and len(kept.more) == 1
+    loft, _ = begin_step(solve(project), "p", "loft", 0, "circle")
+    taller = outline_again(loft, "p", "loft", "stations.1.outline", "polygon")
+    assert [s.outline.kind for s in taller.parts[0].steps[-1].stations] == ["circle", "polygon"]
+    for path in ("outline.more.7.outline", "nothing", "outline.more.x.outline"):
+        with pytest.raises(BuildError):
+            outline_again(project, "p", "body", path, "circle")
