@@ -15,6 +15,7 @@ from core.project.graph import sheet
 from core.project.options import Surroundings, options_of
 from core.project.results import Solution
 from core.project.schema import FitSpec, OutlineSpec, Part, Place, Project, Station, Step
+from core.solids import Frame
 from core.steps import OUTLINES, STEPS, PartState
 from core.steps.field import MARK, Field, filled
 from core.steps.fit_step import FIT_STEP
@@ -177,8 +178,8 @@ def become_kind(project: Project, fit: str, kind: str) -> Project:
     return project.model_copy(update={"fits": fits})
 
 
-def outline_again(project: Project, part: str, step: str, path: str, kind: str) -> Project:
-    """The document with an outline of a step made another kind, with the sizes of a new one.
+def outline_again(solution: Solution, part: str, step: str, path: str, kind: str) -> Project:
+    """The document with an outline of a step made another kind, about as large as the first one.
 
     Args:
         path: where it is inside the step, as ``outline`` or ``stations.0.outline``; one past the
@@ -187,12 +188,13 @@ def outline_again(project: Project, part: str, step: str, path: str, kind: str) 
     Raises:
         BuildError: there is no such outline or kind.
     """
+    project = solution.project
     owner = next((one for one in project.parts if one.name == part), None)
     found = next((one for one in owner.steps if one.id == step), None) if owner else None
     if owner is None or found is None:
         raise BuildError("there is no such step", where="step")
     around = Surroundings(project, part)
-    made = _outline(kind, around, None)
+    made = _outline(kind, around, _as_large(solution, part, step))
     data = found.model_dump(mode="json")
     target: Any = data
     keys = path.split(".")
@@ -208,6 +210,15 @@ def outline_again(project: Project, part: str, step: str, path: str, kind: str) 
         raise BuildError("there is no such outline", where="path") from None
     steps = [changed if one.id == step else one for one in owner.steps]
     return _with_steps(project, part, steps)
+
+
+def _as_large(solution: Solution, part: str, step: str) -> Room | None:
+    """Room for an outline as large as the one a step has now; None where it has none drawn."""
+    done = next((one for one in solution.parts[part].steps if one.step.id == step), None)
+    drawn = done.sketch.outlines if done and done.sketch else ()
+    if not drawn:
+        return None
+    return Room("", Frame(), (0.0, 0.0), max(drawn[0].size) / 2 / FILLS, math.inf)
 
 
 def fresh_name(wish: str, taken: Iterable[str]) -> str:

@@ -11,9 +11,11 @@ from dataclasses import dataclass
 
 import numpy as np
 import shapely
+from numpy.typing import NDArray
 
 from core.solids import Frame, triangle_mesh
 from core.solids.mesh import TriangleMesh
+from core.steps.extrude import OF_CUTTER
 from core.steps.state import PartState
 
 FLAT = 1 - 1e-6
@@ -60,20 +62,30 @@ def free_face(state: PartState, up: tuple[float, float, float] = (0.0, 0.0, 1.0)
     if state.body is None:
         return None
     mesh = triangle_mesh(state.solid())
+    named = [
+        (feature.step, name)
+        for feature in state.features.values()
+        for name, frame in feature.places.items()
+        if not (name in feature.curved or name.endswith(OF_CUTTER) or _along(frame, up) < FLAT)
+    ]
     best: Room | None = None
-    for feature in state.features.values():
-        for name, frame in feature.places.items():
-            if name in feature.curved or _along(frame, up) < FLAT:
-                continue
-            room = room_on(state, f"{feature.step}.{name}", mesh)
-            if room and (best is None or room.radius > best.radius + COARSE_MM):
-                best = room
+    # a face that the solid names so itself goes before one that only lies in the same plane
+    for step, name in sorted(named, key=lambda one: one not in mesh.faces):
+        room = room_on(state, f"{step}.{name}", mesh)
+        if room and (best is None or room.radius > best.radius + COARSE_MM):
+            best = room
     return best
 
 
 def _left_of(mesh: TriangleMesh, step: str, face: str, frame: Frame) -> shapely.Polygon | None:
     """The part of the plane of a face that is really on the solid, in the face's millimetres."""
     chosen = mesh.corners[mesh.on(step, frozenset({face}))]
+    if not len(chosen):
+        # what is turned names its sides otherwise: whatever lies in the plane and looks that way
+        unit = mesh.crosses / np.maximum(
+            np.linalg.norm(mesh.crosses, axis=1, keepdims=True), 1e-300
+        )
+        chosen = mesh.corners[unit @ np.array(frame.z_axis) > FLAT]
     if not len(chosen):
         return None
     local = (chosen - np.array(frame.origin)) @ np.array(
@@ -91,3 +103,43 @@ def _left_of(mesh: TriangleMesh, step: str, face: str, frame: Frame) -> shapely.
 
 def _along(frame: Frame, up: tuple[float, float, float]) -> float:
     return math.fsum(p * q for p, q in zip(frame.z_axis, up, strict=True))
+
+
+def places_of(state: PartState, mesh: TriangleMesh) -> list[str]:
+    """For every face of a mesh the place that lies in its plane, as ``step.name``.
+
+    The one of its own name first, then one of its step, then any; "" where none does. Round faces
+    have the place of their own name.
+    """
+    sizes = np.linalg.norm(mesh.crosses, axis=1)
+    found = []
+    for index, (step, face) in enumerate(mesh.faces):
+        feature = state.features.get(step)
+        if feature and face in feature.places:
+            found.append(f"{step}.{face}")
+            continue
+        own = np.flatnonzero(mesh.face_index == index)
+        largest = own[int(np.argmax(sizes[own]))]
+        normal = mesh.crosses[largest] / max(float(sizes[largest]), 1e-300)
+        corner = mesh.corners[largest, 0]
+        here = [feature] if feature else []
+        others = [one for one in state.features.values() if one is not feature]
+        found.append(
+            next(
+                (
+                    f"{one.step}.{name}"
+                    for one in [*here, *others]
+                    for name, frame in one.places.items()
+                    if name not in one.curved
+                    and not name.endswith(OF_CUTTER)
+                    and _lies_in(frame, corner, normal)
+                ),
+                "",
+            )
+        )
+    return found
+
+
+def _lies_in(frame: Frame, point: NDArray[np.float64], normal: NDArray[np.float64]) -> bool:
+    up = np.array(frame.z_axis)
+    return bool(normal @ up > FLAT and abs((point - np.array(frame.origin)) @ up) < IN_PLANE_MM)

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from core.project.placing import edge_line
 from core.project.schema import Project, Step
 from core.solids import Frame
+from core.steps.extrude import OF_CUTTER
 from core.steps.field import Among, Field
 from core.steps.state import Feature, PartState
 
@@ -76,6 +77,7 @@ def _faces(spec: Field, around: Surroundings) -> list[Option]:
         Option(f"{feature.step}.{name}", f"{name} of {around.step_words(feature.step)}")
         for feature in features
         for name in feature.places
+        if not name.endswith(OF_CUTTER)
     ]
 
 
@@ -87,6 +89,7 @@ def _places(spec: Field, around: Surroundings) -> list[Option]:
             Option(f"{part}.{feature.step}.{name}", f"{name} of {feature.step} on {there}")
             for feature in state.features.values()
             for name in feature.places
+            if not name.endswith(OF_CUTTER)
         ]
     return found
 
@@ -135,7 +138,7 @@ def _told_from(spec: Field, around: Surroundings) -> list[Option]:
     for feature in features:
         of = "" if feature.step == around.owner else f" of {around.step_words(feature.step)}"
         for name, frame in feature.places.items():
-            if name in feature.curved:
+            if name in feature.curved or name.endswith(OF_CUTTER):
                 continue
             normal, _ = edge_line(around.face, frame)
             if normal and abs(normal[0 if across else 1]) > ACROSS:

@@ -161,7 +161,8 @@ def face_middle_side(
         return 1.0 if inwards > LEVEL else -1.0
     steps = list(state.features)
     newer = owner not in steps or steps.index(feature.step) > steps.index(owner)
-    return 1.0 if newer or feature.mode == "cut" else -1.0
+    # every face looks out of the material: into what was cut, away from what stands there
+    return 1.0 if newer and feature.mode != "cut" else -1.0
 
 
 def _axis_across(step: str, face: Frame, state: PartState) -> tuple[float, float]:

@@ -10,6 +10,7 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 from core.project.schema import VERSION
+from core.steps.extrude import OF_CUTTER
 
 NOUGHT = ("0", "0 deg")
 
@@ -22,7 +23,9 @@ def upgraded(data: dict[str, Any]) -> dict[str, Any]:
 
 
 def _from_1(data: dict[str, Any]) -> dict[str, Any]:
-    """Version 1 wrote ``0`` where nothing was typed, and cut upwards unless told otherwise."""
+    """Version 1 wrote ``0`` where nothing was typed, cut upwards unless told otherwise, and took
+    the faces of a cut as the cutter has them, looking into the material."""
+    _keep_faces_of_cutters(data)
     for step in _steps(data):
         owners = [step.get("place"), *_listed(step, "stations"), *_further(step.get("outline"))]
         for station in _listed(step, "stations"):
@@ -54,6 +57,31 @@ def _further(outline: Any) -> list[Any]:
 def _listed(owner: Any, key: str) -> list[dict[str, Any]]:
     held = owner.get(key) if isinstance(owner, dict) else None
     return [one for one in held if isinstance(one, dict)] if isinstance(held, list) else []
+
+
+def _keep_faces_of_cutters(data: dict[str, Any]) -> None:
+    cuts: set[str] = set()
+    for part in _listed(data, "parts"):
+        for step in _listed(part, "steps"):
+            fields = step.get("fields")
+            mode = fields.get("mode") if isinstance(fields, dict) else ""
+            if step.get("kind") == "extrude" and mode == "cut":
+                cuts |= {f"{step.get('id')}", f"{part.get('name')}.{step.get('id')}"}
+
+    def told(on: Any) -> Any:
+        step, _, face = str(on).rpartition(".")
+        return f"{step}.{face}{OF_CUTTER}" if step in cuts else on
+
+    owners = [step.get("place") for step in _steps(data)]
+    for fit in _listed(data, "fits"):
+        owners += [fit.get("place_a"), fit.get("place_b")]
+    for owner in owners:
+        if isinstance(owner, dict) and "on" in owner:
+            owner["on"] = told(owner["on"])
+    for step in _steps(data):
+        fields = step.get("fields")
+        if step.get("kind") == "bridge" and isinstance(fields, dict) and "to" in fields:
+            fields["to"] = told(fields["to"])
 
 
 def _cut_upwards(fields: dict[str, Any]) -> None:

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from core.measures.display import in_unit, plain
 from core.process.model import FEELS
+from core.project.faces import places_of
 from core.project.fields import STATION_FIELDS, typed_texts
 from core.project.graph import step_texts
 from core.project.options import Surroundings
@@ -51,6 +52,7 @@ from core.report.sentences import (
     step_aloud,
 )
 from core.steps import STEPS, PartState
+from core.steps.extrude import OF_CUTTER
 
 
 def report_on(solution: Solution, spacing_mm: float = SPACING_MM, proof: bool = True) -> Report:
@@ -260,6 +262,15 @@ def _step_view(result: StepResult, implicit: bool, around: Surroundings) -> Step
     )
 
 
+def _face_views(result: PartResult, measured: Measured) -> list[FaceView]:
+    """The faces of a part's mesh, each with the place that can be named by pressing it."""
+    places = places_of(result.state, measured.mesh)
+    return [
+        FaceView(step=step, face=face, place=place)
+        for (step, face), place in zip(measured.mesh.faces, places, strict=True)
+    ]
+
+
 def _outline_views(path: str, spec: OutlineSpec, words: str) -> list[OutlineView]:
     """An outline that may become another kind, and what is joined with it."""
     found = [OutlineView(path=path, kind=spec.kind, words=words)]
@@ -324,8 +335,13 @@ def _part_view(
         key=result.state.key if measured else "",
         stance=part.stance,
         steps=steps,
-        faces=[FaceView(step=s, face=f) for s, f in measured.mesh.faces] if measured else [],
-        places=[f"{f.step}.{name}" for f in result.state.features.values() for name in f.places],
+        faces=_face_views(result, measured) if measured else [],
+        places=[
+            f"{f.step}.{name}"
+            for f in result.state.features.values()
+            for name in f.places
+            if not name.endswith(OF_CUTTER)
+        ],
         triangles=len(measured.mesh.triangles) if measured else 0,
         volume_mm3=measured.bulk.volume_mm3 if measured else None,
         area_mm2=measured.bulk.area_mm2 if measured else None,

@@ -134,8 +134,11 @@ class MeasureView(View):
 
 
 class FaceView(View):
+    """A face of the mesh, and the place that lies in it, as ``step.name``; "" where none does."""
+
     step: str
     face: str
+    place: str = ""
 
 
 class MassView(View):

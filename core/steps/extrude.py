@@ -19,6 +19,7 @@ from core.steps.state import Feature, PartState, Recess
 
 MODES = ("add", "cut", "common")
 DIRECTIONS = ("up", "down", "both ways", "up and down", "right through", "up to a face")
+OF_CUTTER = " of the cutter"
 SKIN_MM = 1e-3  # how far a cutter goes past its far end, so no skin is left there
 CLEAR_MM = 0.5  # how far a cutter stands proud of the face it starts from, so no skin is left
 
@@ -144,6 +145,8 @@ class Extrude(StepKind):
         tool = prism_body(tool_prism, given.step, "outside" if mode == "cut" else "inside")
         body = applied(mode, given.state, tool)
         feature = prism_feature(given.step, prism, follow=mode == "add")
+        if mode == "cut":
+            feature = replace(feature, places=seen_in_a_cut(feature.places))
         # a cut that begins at its place and goes into the body has a mouth there
         opens = mode == "cut" and low < -1e-9 and abs(high) < 1e-9
         recess = Recess(given.frame, prism.outline_at(high), high - low) if opens else None
@@ -236,6 +239,20 @@ def distance_to(given: StepInput, name: str) -> float:
     if abs(gap) < 1e-9:
         raise BuildError(f"'{name}' lies where this step begins", remedy="another face")
     return gap
+
+
+def seen_in_a_cut(places: Mapping[str, Frame]) -> dict[str, Frame]:
+    """The places a cutter leaves: each looks out of the material, as every face of a part does.
+
+    As version 1 had them, looking into it, they go by a name of their own.
+    """
+    found = {}
+    for name, frame in places.items():
+        x, z = frame.x_axis, frame.z_axis
+        turned = Frame(frame.origin, (-x[0], -x[1], -x[2]), (-z[0], -z[1], -z[2]))
+        found[name] = frame.facing_back() if name in ("top", "bottom") else turned
+        found[name + OF_CUTTER] = frame
+    return found
 
 
 def prism_feature(step: str, prism: Prism, follow: bool = True) -> Feature:

@@ -22,7 +22,7 @@ class Revolve(StepKind):
 
     kind = "revolve"
     title = "Turn an outline about an axis"
-    also = ("revolve", "turn", "lathe", "spin", "groove", "relief", "bottle shape", "wheel")
+    also = ("revolve", "turn", "lathe", "spin", "half profile", "bottle shape")
     outline_first = "moves"
     starts = (
         Start("Turn {outline} about an axis", also, name="turned"),

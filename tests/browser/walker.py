@@ -39,7 +39,7 @@ class Walker:
         def check(_: Any) -> T:
             try:
                 return condition()
-            except (StaleElementReferenceException, IndexError):
+            except (StaleElementReferenceException, ElementNotInteractableException, IndexError):
                 return None  # type: ignore[return-value]
 
         return WebDriverWait(self.driver, WAIT_S, 0.05).until(check, what)
@@ -82,10 +82,15 @@ class Walker:
         return self.one(f'input[data-path="{path}"]')
 
     def type(self, path: str, text: str, end: str = Keys.ENTER) -> None:
-        field = self.field(path)
-        field.click()
-        field.send_keys(Keys.CONTROL, "a")
-        field.send_keys(text + end)
+        def typed() -> bool:
+            field = self.field(path)
+            field.click()
+            field.send_keys(Keys.CONTROL, "a")
+            field.send_keys(text + end)
+            return True
+
+        # what is drawn anew just then is looked for again
+        self.until(typed, f"{path} cannot be typed in")
 
     def keys(self, *keys: str) -> None:
         ActionChains(self.driver).send_keys(*keys).perform()
@@ -113,7 +118,13 @@ class Walker:
 
     def settled(self) -> None:
         """Everything typed is kept and the newest solids are drawn."""
-        self.until(lambda: "kept, revision" in self.text('header [role="status"]'), "not kept")
+        self.until(
+            lambda: (
+                "kept, revision" in self.text('header [role="status"]')
+                and not self.all('[data-dirty="true"]')
+            ),
+            "not kept",
+        )
 
     def drawn(self) -> str:
         """The keys of the solids on the stage, once drawn."""
@@ -150,10 +161,14 @@ class Walker:
     def choose(self, css: str, words: str) -> None:
         """Opens a list and takes the entry that says something."""
         self.click(css)
-        self.until(
-            lambda: self.saying(words, "[role=option]").click() or True, f"no {words!r} in {css}"
-        )
+        self.until(lambda: self._option(words).click() or True, f"no {words!r} in {css}")
         self.until(lambda: not self.all("[role=listbox]"), "the list stays open")
+
+    def _option(self, words: str) -> WebElement:
+        """The entry of an open list that is so called, else the first that says so."""
+        told = [(e.get_attribute("textContent") or "", e) for e in self.all("[role=option]")]
+        exact = [e for text, e in told if text.strip() == words]
+        return [*exact, *(e for text, e in told if words in text)][0]
 
     def step(self, words: str) -> str:
         """Adds the step that the finder puts first; answers its id."""
@@ -184,18 +199,15 @@ class Walker:
 
     def more(self, step: str) -> None:
         """Opens what can be set of a step and is left alone."""
-        button = f'[data-step="{step}"] [aria-expanded][aria-label*="that can be set"]'
-        if (
-            self.one(f'[data-step="{step}"] [aria-expanded]').get_attribute("aria-expanded")
-            != "true"
-        ):
-            self.click(button)
+        line = f'[data-step="{step}"] '
+        if not self.all(line + '[aria-label^="less of what can be set"]'):
+            self.click(line + '[aria-label^="more that can be set"]')
 
     def press_on(self, words: str) -> None:
         """Presses about the stage until what was pressed is so called."""
         canvas = self.one(CANVAS)
         width, height = canvas.size["width"], canvas.size["height"]
-        for down in (0.5, 0.4, 0.6, 0.33, 0.67, 0.45, 0.55):
+        for down in (0.5, 0.4, 0.6, 0.33, 0.67, 0.45, 0.55, 0.27, 0.22, 0.73):
             for across in (0.5, 0.42, 0.58, 0.35, 0.65, 0.3, 0.7):
                 x, y = (across - 0.5) * width, (down - 0.5) * height
                 ActionChains(self.driver).move_to_element_with_offset(

@@ -198,16 +198,20 @@ def test_the_giving_part_is_named_rightly_where_the_second_is_the_inner_one() ->
 
 def test_an_outline_becomes_another_kind_and_more_are_joined() -> None:
     project = document(part("p", block()), version=2)
-    round_one = outline_again(project, "p", "body", "outline", "circle")
+    round_one = outline_again(solve(project), "p", "body", "outline", "circle")
     assert round_one.parts[0].steps[0].outline.kind == "circle"
-    joined = outline_again(round_one, "p", "body", "outline.more.0.outline", "slot")
+    across = solve(round_one).parts["p"].state.solid().bounds
+    assert 20 <= across[3] - across[0] <= 40
+    joined = outline_again(solve(round_one), "p", "body", "outline.more.0.outline", "slot")
     assert joined.parts[0].steps[0].outline.more[0].outline.kind == "slot"
     # what is joined stays when the first becomes another kind
-    kept = outline_again(joined, "p", "body", "outline", "rectangle").parts[0].steps[0].outline
+    kept = (
+        outline_again(solve(joined), "p", "body", "outline", "rectangle").parts[0].steps[0].outline
+    )
     assert kept.kind == "rectangle" and len(kept.more) == 1
     loft, _ = begin_step(solve(project), "p", "loft", 0, "circle")
-    taller = outline_again(loft, "p", "loft", "stations.1.outline", "polygon")
+    taller = outline_again(solve(loft), "p", "loft", "stations.1.outline", "polygon")
     assert [s.outline.kind for s in taller.parts[0].steps[-1].stations] == ["circle", "polygon"]
     for path in ("outline.more.7.outline", "nothing", "outline.more.x.outline"):
         with pytest.raises(BuildError):
-            outline_again(project, "p", "body", path, "circle")
+            outline_again(solve(project), "p", "body", path, "circle")

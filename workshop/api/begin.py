@@ -138,7 +138,6 @@ def kind(request: HttpRequest, given: KindIn):  # type: ignore[no-untyped-def]
 @router.post("/begin/outline", response={200: Begun, 422: Refusal})
 def outline(request: HttpRequest, given: OutlineIn):  # type: ignore[no-untyped-def]
     """An outline made another kind, joined with another, or without the last joined one."""
-    document = outline_again(
-        from_data(given.document), given.part, given.step, given.path, given.kind
-    )
+    solution = solution_of(from_data(given.document))
+    document = outline_again(solution, given.part, given.step, given.path, given.kind)
     return Begun(document=document, name=given.step)

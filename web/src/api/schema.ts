@@ -1792,10 +1792,18 @@ export interface components {
             /** Z */
             z: number;
         };
-        /** FaceView */
+        /**
+         * FaceView
+         * @description A face of the mesh, and the place that lies in it, as ``step.name``; "" where none does.
+         */
         FaceView: {
             /** Face */
             face: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
             /** Step */
             step: string;
         };

@@ -20,11 +20,14 @@
     onclose: () => void;
   } = $props();
 
-  const known = $derived(part.places.includes(`${touch.step}.${touch.face}`));
+  const known = $derived(part.places.includes(touch.place));
   const entries = $derived(catalogue?.steps.filter((one) => one.at_face) ?? []);
   const edges = $derived(catalogue?.steps.filter((one) => one.at_edge) ?? []);
-  const words = (one: { step: string; face: string }) =>
-    `${one.face} of ${one.step.replaceAll("_", " ")}`;
+  /** A face by the place that lies in it, else as the solid names it. */
+  const words = (one: { step: string; face: string; place: string }) =>
+    (one.place || `${one.step}.${one.face}`)
+      .replace(/^(.*)\.(.*)$/, "$2 of $1")
+      .replaceAll("_", " ");
 </script>
 
 <div class="slip w-96 max-w-full px-3 py-2 text-small" role="group" aria-label="what was pressed">

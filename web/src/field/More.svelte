@@ -37,7 +37,7 @@
   >
   {#if open}
     <ul id="{id}-more" class="my-1 border-l-2 border-rule pl-3 text-soft">
-      {#each clauses as clause, index (index)}
+      {#each clauses as clause (clause.map((piece) => piece.field).join())}
         <li>
           <Sentence {project} pieces={clause} {fields} {part} {words} {names} />
         </li>

@@ -23,7 +23,7 @@
   const byName = $derived(new Map(fields.map((field) => [field.name, field])));
 </script>
 
-{#each pieces as piece, index (index)}{@const field = byName.get(
+{#each pieces as piece, index (piece.field || index)}{@const field = byName.get(
     piece.field ?? "",
   )}{#if field}<FieldControl
       {project}

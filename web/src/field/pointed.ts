@@ -5,13 +5,13 @@ import type { Touch } from "../stage/scene";
 /** The names a pressed place goes by, best first. */
 function candidates(kind: string, touch: Touch, part: string): string[] {
   const own = touch.part === part;
-  const face = `${touch.step}.${touch.face}`;
-  const beside = touch.edge ? `${touch.edge.step}.${touch.edge.face}` : "";
-  if (kind === "place") return own ? [face] : [`${touch.part}.${face}`];
+  const face = touch.place;
+  const beside = touch.edge?.place ?? "";
+  if (kind === "place") return face ? [own ? face : `${touch.part}.${face}`] : [];
   if (!own) return [];
-  if (kind === "face") return [face];
+  if (kind === "face") return [face, beside];
   if (kind === "step") return [touch.step];
-  if (kind === "faces") return [touch.face, touch.edge?.face ?? ""];
+  if (kind === "faces") return [face, beside].map((one) => one.replace(/^.*\./, ""));
   if (kind === "from") return [beside, face, touch.step].filter(Boolean);
   return [];
 }

@@ -3,6 +3,7 @@
   import { server, type FieldView } from "../api/client";
   import More from "../field/More.svelte";
   import Sentence from "../field/Sentence.svelte";
+  import { settled } from "../field/settled.svelte";
   import type { Project } from "../project/project.svelte";
   import { fixedSize, percent, size } from "../project/units";
   import { address, inPlace } from "../route.svelte";
@@ -62,6 +63,17 @@
     fits: report.fits.filter((one) => one.name === name),
   });
   const label = (part: string) => report.parts.find((one) => one.name === part)?.label ?? part;
+
+  let told = $state<HTMLElement>();
+  const aloud = settled(
+    () => ({
+      sentence: fit?.sentence ?? [],
+      more: fit?.more ?? [],
+      place: fit?.place_words ?? [],
+      placeMore: fit?.place_more ?? [],
+    }),
+    () => told,
+  );
 
   function rename(event: Event & { currentTarget: HTMLInputElement }) {
     const text = event.currentTarget.value.trim();
@@ -178,7 +190,11 @@
         {/if}
       </div>
     </div>
-    <div class="row-span-2 min-h-0 overflow-y-auto border-l border-rule bg-sheet px-5 py-3">
+    <div
+      class="row-span-2 min-h-0 overflow-y-auto border-l border-rule bg-sheet px-5 py-3"
+      bind:this={told}
+      onfocusout={aloud.left}
+    >
       <h3 class="text-small text-soft">It should feel</h3>
       <FeelDial {project} {fit} {report} />
       <p class="mt-2">
@@ -213,14 +229,14 @@
       <div class="mt-2 leading-relaxed">
         <Sentence
           {project}
-          pieces={fit.sentence}
+          pieces={aloud.current.sentence}
           fields={fit.fields}
           part={partFor}
           {words}
           names={[...report.names, ...fit.names]}
         /><More
           {project}
-          clauses={fit.more}
+          clauses={aloud.current.more}
           fields={fit.fields}
           part={partFor}
           {words}
@@ -229,17 +245,17 @@
           onopen={(now) => (more = now)}
         />
       </div>
-      {#if fit.place_words.length}
+      {#if aloud.current.place.length}
         <div class="mt-1 leading-relaxed">
           It stands <Sentence
             {project}
-            pieces={fit.place_words}
+            pieces={aloud.current.place}
             fields={fit.fields}
             part={partFor}
             {words}
           /><More
             {project}
-            clauses={fit.place_more}
+            clauses={aloud.current.placeMore}
             fields={fit.fields}
             part={partFor}
             {words}

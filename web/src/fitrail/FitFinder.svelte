@@ -54,7 +54,7 @@
   function pick(chosen: FitInfo) {
     kind = chosen;
     other = chosen.makes_b ? "" : (others[0]?.name ?? "");
-    const pressed = touch && touch.part === part ? `${touch.step}.${touch.face}` : "";
+    const pressed = touch && touch.part === part ? touch.place : "";
     faceA = here?.places.includes(pressed) ? pressed : "";
     faceB = "";
   }

@@ -50,7 +50,7 @@
   const part = $derived(project.shown.parts.find((one) => one.name === partName));
   const spec = $derived(partOf(project.document, partName));
   const face = $derived(
-    touch?.part === partName && part?.places.includes(`${touch.step}.${touch.face}`) ? touch : null,
+    touch?.part === partName && part?.places.includes(touch.place) ? touch : null,
   );
 
   onMount(() => shortcuts.on("/", () => (finding = true)));
@@ -73,7 +73,7 @@
       kind: entry.kind,
       way: entry.way,
       outline: entry.outline,
-      on: face ? `${face.step}.${face.face}` : "",
+      on: face?.place ?? "",
       edge: touch?.part === partName && entry.at_edge ? edgeText(touch) : "",
       after: part.steps.some((one) => one.id === current && !one.implicit) ? current : "",
     };
@@ -232,7 +232,7 @@
   <StepFinder
     bind:open={finding}
     {catalogue}
-    where={face ? `${face.face} of ${face.step.replaceAll("_", " ")}` : ""}
+    where={face ? face.place.replace(/^(.*)\.(.*)$/, "$2 of $1").replaceAll("_", " ") : ""}
     onchoose={add}
     onclosed={() => list?.querySelector<HTMLElement>("[data-add]")?.focus()}
   />

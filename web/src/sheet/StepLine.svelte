@@ -9,6 +9,7 @@
   } from "../api/client";
   import More from "../field/More.svelte";
   import Sentence from "../field/Sentence.svelte";
+  import { settled } from "../field/settled.svelte";
   import { partOf } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import { inPlace } from "../route.svelte";
@@ -71,6 +72,11 @@
           : `${field.text} = ${field.formula} = ${field.shown}`,
       )
       .filter((text, index, all) => all.indexOf(text) === index),
+  );
+  let line = $state<HTMLElement>();
+  const aloud = settled(
+    () => ({ sentence: step.sentence, more: step.more }),
+    () => line,
   );
   const said = $derived([...workings, step.says].filter(Boolean).join(" · "));
 
@@ -140,6 +146,8 @@
   onpointerenter={() => onenter(true)}
   onpointerleave={() => onenter(false)}
   onfocusin={oncurrent}
+  onfocusout={aloud.left}
+  bind:this={line}
 >
   <span class="figure absolute left-5 text-small text-soft" aria-hidden="true">{number}</span>
   <div class={["leading-relaxed", !step.enabled && "text-soft line-through decoration-1"]}>
@@ -153,13 +161,13 @@
     {:else}
       <Sentence
         {project}
-        pieces={step.sentence}
+        pieces={aloud.current.sentence}
         fields={step.fields}
         part={part.name}
         {words}
       /><More
         {project}
-        clauses={step.more}
+        clauses={aloud.current.more}
         fields={step.fields}
         part={part.name}
         {words}

@@ -41,8 +41,10 @@ export interface Touch {
   face: string;
   /** Out of the face, in the part's own coordinates. */
   normal: [number, number, number];
+  /** The place that lies in the face, as `step.name`; "" where none does. */
+  place: string;
   /** The face that meets this one in the edge that was pressed, if one was. */
-  edge: { step: string; face: string } | null;
+  edge: { step: string; face: string; place: string } | null;
 }
 
 interface FaceName {
@@ -59,6 +61,10 @@ export interface Read {
   mm: number;
   what: "wall" | "air";
 }
+
+/** A face as a press names it. */
+const named = (face: { step: string; face: string; place?: string } | undefined) =>
+  face ? { step: face.step, face: face.face, place: face.place ?? "" } : null;
 
 /** How near a press must come to an edge to mean the edge and not the face. */
 const EDGE_PX = 7;
@@ -411,8 +417,9 @@ export class StageScene {
       part: solid.name,
       step: face.step,
       face: face.face,
+      place: face.place ?? "",
       normal: [nx, ny, nz],
-      edge: beside === null ? null : (part?.faces[beside] ?? null),
+      edge: beside === null ? null : named(part?.faces[beside]),
     };
   }
 

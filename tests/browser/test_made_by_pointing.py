@@ -1,0 +1,278 @@
+"""Whole parts from an empty page by pointing and typing only, their volumes against formulas."""
+
+from __future__ import annotations
+
+import math
+from functools import reduce
+
+import numpy as np
+import pytest
+import shapely
+from selenium.webdriver.common.action_chains import ActionChains
+from selenium.webdriver.common.keys import Keys
+
+from tests.browser.making import empty_page, exported, kept, path
+from tests.browser.walker import CANVAS, Walker
+
+
+def measure(walker: Walker, text: str) -> None:
+    walker.one('[aria-label="add a measure, as name = expression"]').send_keys(text, Keys.ENTER)
+    walker.settled()
+
+
+def window(outside: float, inside: float, angle_deg: float, corner: float) -> float:
+    """The area of a window between two circles with rounded corners, by another library."""
+    turns = np.radians(np.linspace(-angle_deg / 2, angle_deg / 2, 100))
+    ring = [
+        (r * np.cos(t), r * np.sin(t))
+        for r, ts in ((outside / 2, turns), (inside / 2, turns[::-1]))
+        for t in ts
+    ]
+    return float(
+        shapely.Polygon(ring).buffer(-corner, quad_segs=64).buffer(corner, quad_segs=64).area
+    )
+
+
+def wheel_volume(across: float) -> float:
+    disc = math.pi * across**2 / 4 * 12
+    windows = 6 * window(across - 16, 26, 44, 3) * 12
+    recesses = 2 * math.pi * 10**2 * 2
+    bore = math.pi * 4**2 * (12 - 4)
+    # Pappus: the half of the groove's circle that lies inside the rim
+    groove = 2 * math.pi * (across / 2 - 4 * 2 / (3 * math.pi)) * math.pi * 2**2 / 2
+    return disc - windows - recesses - bore - groove
+
+
+def test_a_windlass_wheel(walker: Walker) -> None:
+    project = empty_page(walker)
+    measure(walker, "across = 80")
+    body = walker.step("disc")
+    walker.type(path(body, "outline.fields.diameter"), "across")
+    walker.type(path(body, "fields.height"), "12")
+
+    walker.press_on("top of body")
+    hole = walker.step("window cut right through")
+    for field, text in (
+        ("outside", "across - 16"),
+        ("inside", "26"),
+        ("angle", "44 deg"),
+        ("corners", "3"),
+    ):
+        walker.type(path(hole, f"outline.fields.{field}"), text)
+    around = walker.step("spokes round the axis")
+    walker.type(path(around, "fields.count"), "6")
+
+    walker.press_on("top of body")
+    recess = walker.offered("cut into it")
+    walker.choose(f'[data-step="{recess}"] button[aria-label^="outline:"]', "circle")
+    walker.type(path(recess, "outline.fields.diameter"), "20")
+    walker.type(path(recess, "fields.height"), "2")
+    mirror = walker.step("mirror")
+    walker.choose(f'button[data-path="{path(mirror, "fields.side")}"]', "top")
+    walker.type(path(mirror, "fields.at"), "6")
+
+    walker.press_on(f"bottom of {recess}")
+    bore = walker.offered("hole")
+    walker.type(path(bore, "fields.diameter"), "8")
+
+    walker.press_on("top of body")
+    groove = walker.step("groove")
+    walker.choose(f'[data-step="{groove}"] button[aria-label^="outline:"]', "circle")
+    walker.type(path(groove, "outline.fields.diameter"), "4")
+    walker.more(groove)
+    walker.type(path(groove, "fields.out"), "across / 2")
+    walker.more(groove)
+    walker.type(path(groove, "fields.up"), "0 - 6")
+    walker.settled()
+    steps = kept(project)["parts"][0]["steps"]
+    assert exported(walker, project).volume == pytest.approx(wheel_volume(80), rel=2e-3), steps
+
+    walker.type("measures.across", "120")
+    walker.settled()
+    wheel = exported(walker, project)
+    assert wheel.volume == pytest.approx(wheel_volume(120), rel=2e-3)
+    assert wheel.extents[2] == pytest.approx(12, abs=1e-3)
+    said = walker.text(f'[data-step="{hole}"]').replace("\n", " ")
+    assert said.startswith("2 Cut a window between circles of")
+
+
+def block_area(mesh, height: float) -> float:
+    """The area of a level cut through a solid, mm²."""
+    section = mesh.section(plane_origin=[0, 0, height], plane_normal=[0, 0, 1])
+    flat = [shapely.Polygon(np.asarray(loop)[:, :2]) for loop in section.discrete]
+    # what lies inside one loop and outside the next
+    return float(reduce(lambda a, b: a.symmetric_difference(b), flat).area)
+
+
+def test_a_clamp_block(walker: Walker) -> None:
+    project = empty_page(walker)
+    body = walker.step("block")
+    for field, text in (
+        ("outline.fields.width", "40"),
+        ("outline.fields.depth", "20"),
+        ("fields.height", "30"),
+    ):
+        walker.type(path(body, field), text)
+    walker.settled()
+
+    walker.press_on("front of body")
+    slot = walker.offered("cut right through")
+    walker.type(path(slot, "outline.fields.width"), "16")
+    walker.type(path(slot, "outline.fields.depth"), "3")
+    # its height is told from the bottom edge, which is pressed
+    walker.more(slot)
+    told_from = f'button[data-path="{path(slot, "place.y_from")}"]'
+    walker.click(f'button[data-point="{path(slot, "place.y_from")}"]')
+    press_until(walker, lambda: "bottom edge" in walker.text(told_from))
+    walker.type(path(slot, "place.y"), "4 + 3 / 2")
+    walker.settled()
+    plain = exported(walker, project)
+    place = kept(project)["parts"][0]["steps"][1]["place"]
+    assert plain.volume == pytest.approx(40 * 20 * 30 - 16 * 3 * 20, rel=1e-5), place
+
+    walker.press_on("top of body")
+    tapped = walker.offered("tapped hole")
+    walker.type(path(tapped, "fields.designation"), "M6")
+    walker.choose(f'button[data-path="{path(tapped, "fields.reach")}"]', "up to the")
+    walker.choose(f'button[data-path="{path(tapped, "fields.face")}"]', f"back of {slot}")
+    walker.settled()
+
+    for tall in (30, 45):
+        if tall != 30:
+            walker.type(path(body, "fields.height"), str(tall))
+            walker.settled()
+        clamp = exported(walker, project)
+        # the floor of the slot stays 4 above the bottom edge, the hole ends at the slot
+        assert block_area(clamp, 3.99) == pytest.approx(800, rel=1e-4)
+        assert block_area(clamp, 4.01) == pytest.approx(800 - 16 * 20, rel=1e-3)
+        assert block_area(clamp, 6.99) == pytest.approx(800 - 16 * 20, rel=1e-3)
+        taken = 800 * tall - 16 * 3 * 20 - clamp.volume
+        # ISO 724, from memory: the nut's minor diameter 4.917, major 6, and a lead-in of 0.8
+        lead = math.pi * 0.8 * ((3.8**2 + 3 * 3.8 + 9) / 3)
+        assert math.pi * 4.917**2 / 4 * (tall - 7) < taken < math.pi * 9 * (tall - 7) + lead
+    # a wall-to-wall distance that is dragged stops at whole millimetres
+    walker.press_on("top of body")
+    hole = walker.offered("hole")
+    handle = walker.one(f'[data-held="{path(hole, "place.x")}"]')
+    ActionChains(walker.driver).drag_and_drop_by_offset(handle, 37, 11).perform()
+    walker.settled()
+    moved = next(s for s in kept(project)["parts"][0]["steps"] if s["id"] == hole)["place"]["x"]
+    number, unit = moved.split()
+    assert unit == "mm" and float(number) == int(float(number)) != 0
+    walker.one(f'[data-held="{path(hole, "place.x")}"]').send_keys(Keys.ARROW_RIGHT)
+    walker.settled()
+    nudged = next(s for s in kept(project)["parts"][0]["steps"] if s["id"] == hole)["place"]["x"]
+    assert float(nudged.split()[0]) == pytest.approx(float(number) + 0.1)
+
+
+def press_until(walker: Walker, done) -> None:
+    """Presses down lines of the stage until something is so."""
+    canvas = walker.one(CANVAS)
+    width, height = canvas.size["width"], canvas.size["height"]
+    for across in (0.45, 0.4, 0.52, 0.36):
+        for row in range(30, 56):
+            x, y = (across - 0.5) * width, (row / 64 - 0.5) * height
+            ActionChains(walker.driver).move_to_element_with_offset(canvas, x, y).click().perform()
+            if done():
+                return
+    raise AssertionError("nothing on the stage will do")
+
+
+SHAFT = "right {r}, up 20, left 1, up 3, right 1, up 17, left {r}, close"
+
+
+def shaft_bounds(r: float) -> tuple[float, float]:
+    """Between which volumes a shaft lies: the thread's bore between minor and major diameter."""
+    turned = math.pi * (r**2 * 37 + (r - 1) ** 2 * 3)
+    half = r - 1.5  # from the axis to a flat
+    segment = r**2 * math.acos(half / r) - half * math.sqrt(r**2 - half**2)
+    flats = 2 * segment * 10
+    minor, major = math.pi * 4.917**2 / 4 * 12, math.pi * 9 * 12 + math.pi * 0.8 * 12
+    return turned - flats - major, turned - flats - minor
+
+
+def test_a_shaft_by_keyboard_alone(walker: Walker) -> None:
+    project = empty_page(walker)
+
+    def reach(css: str) -> None:
+        """Goes on by Tab until a control is reached."""
+        wanted = walker.one(css)
+        for _ in range(120):
+            if walker.driver.switch_to.active_element == wanted:
+                return
+            walker.keys(Keys.TAB)
+        raise AssertionError(f"{css} cannot be reached by Tab")
+
+    def say(css: str, text: str) -> None:
+        reach(css)
+        walker.chord(Keys.CONTROL, "a")
+        walker.keys(text, Keys.ENTER)
+        walker.settled()
+
+    def pick(css: str, words: str) -> None:
+        reach(css)
+        walker.keys(Keys.ENTER)
+        walker.one("[role=listbox]")
+        for _ in range(30):
+            if words in walker.text("[role=option][data-highlighted]"):
+                break
+            walker.keys(Keys.ARROW_DOWN)
+        walker.keys(Keys.ENTER)
+        walker.until(lambda: not walker.all("[role=listbox]"))
+        walker.settled()
+
+    say('[aria-label="add a measure, as name = expression"]', "radius = 8")
+    turned = walker.step("half profile turn")
+    say(f'textarea[data-path="{path(turned, "outline.fields.moves")}"]', SHAFT.format(r="radius"))
+    flats = walker.step("flats")
+    say(f'input[data-path="{path(flats, "fields.across")}"]', "2 * radius - 3")
+    say(f'input[data-path="{path(flats, "fields.depth")}"]', "10")
+    bore = walker.step("tapped hole")
+    say(f'input[data-path="{path(bore, "fields.designation")}"]', "M6")
+    say(f'input[data-path="{path(bore, "fields.long")}"]', "12")
+    reach(f'[data-step="{bore}"] [aria-label^="more that can be set"]')
+    walker.keys(Keys.ENTER)
+    pick(f'button[data-path="{path(bore, "fields.drawn")}"]', "in full")
+    low, high = shaft_bounds(8)
+    assert low < exported(walker, project).volume < high
+
+    say('input[data-path="measures.radius"]', "12")
+    low, high = shaft_bounds(12)
+    shaft = exported(walker, project)
+    assert low < shaft.volume < high
+    assert shaft.extents == pytest.approx([24, 24, 40], abs=0.02)
+    steps = kept(project)["parts"][0]["steps"]
+    assert [one["kind"] for one in steps] == ["revolve", "flats", "thread"]
+
+
+def test_edges_are_pressed_and_rounded(walker: Walker) -> None:
+    project = empty_page(walker)
+    body = walker.step("block")
+    for field, text in (
+        ("outline.fields.width", "40"),
+        ("outline.fields.depth", "30"),
+        ("fields.height", "20"),
+    ):
+        walker.type(path(body, field), text)
+    walker.settled()
+    walker.press_edge("top of body and front of body")
+    rounded = walker.offered("round it")
+    walker.type(path(rounded, "fields.size"), "3")
+    walker.settled()
+    corner = (1 - math.pi / 4) * 9
+    assert exported(walker, project).volume == pytest.approx(24_000 - corner * 40, rel=1e-4)
+    # a second one, with a size of its own
+    walker.click(f'button[data-point="{path(rounded, "fields.edges")}"]')
+    listed = f'[data-step="{rounded}"] span[data-path="{path(rounded, "fields.edges")}"]'
+    press_until(walker, lambda: walker.text(listed).count("the edge of") == 2)
+    second = kept_edges(walker, project, rounded)
+    walker.type(path(rounded, "fields.edges.1"), "1")
+    walker.settled()
+    assert kept_edges(walker, project, rounded) == f"{second}: 1"
+    walker.chord(Keys.CONTROL, "z")
+    walker.until(lambda: kept_edges(walker, project, rounded) == second)
+
+
+def kept_edges(walker: Walker, project: int, step: str) -> str:
+    walker.settled()
+    return next(s for s in kept(project)["parts"][0]["steps"] if s["id"] == step)["fields"]["edges"]
