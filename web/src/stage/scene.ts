@@ -335,15 +335,29 @@ export class StageScene {
     this.#plane.normal[axis] = sign;
     this.#plane.constant = -sign * at - 1e-4;
     for (const solid of this.#solids.values()) solid.placeCap(this.#plane, radius * 3);
-    // what has grown or shrunk past all measure is brought into view again
-    const grown = size.length() / 2 / this.#span;
-    const lost = this.camera.zoom === 1 && (grown > 1.6 || grown < 0.4);
-    if (!this.#framed || (lost && this.#view !== "apart")) this.frame();
+    // what has grown out of view, or shrunk past all measure, is brought into view again from the
+    // same side; who has come nearer by hand is left where he is
+    const small = size.length() / 2 / this.#span < 0.4;
+    if (!this.#framed) this.frame();
+    else if (this.camera.zoom === 1 && this.#view !== "apart" && (small || this.#outOfView(whole)))
+      this.frame(this.camera.position.clone().sub(this.controls.target).normalize());
     this.draw();
   }
 
-  /** Brings everything into view from the usual side. */
-  frame(): void {
+  #outOfView(box: Box3): boolean {
+    this.camera.updateMatrixWorld();
+    return [0, 1, 2, 3, 4, 5, 6, 7].some((corner) => {
+      const at = new Vector3(
+        corner & 1 ? box.max.x : box.min.x,
+        corner & 2 ? box.max.y : box.min.y,
+        corner & 4 ? box.max.z : box.min.z,
+      ).project(this.camera);
+      return Math.abs(at.x) > 1 || Math.abs(at.y) > 1;
+    });
+  }
+
+  /** Brings everything into view, from the usual side unless another is given. */
+  frame(from: Vector3 = HOME): void {
     if (this.#bounds.isEmpty()) return;
     const middle = this.#bounds.getCenter(new Vector3());
     const radius = Math.max(
@@ -351,7 +365,7 @@ export class StageScene {
       this.#table.radius * 1.12,
     );
     this.controls.target.copy(middle);
-    this.camera.position.copy(middle).addScaledVector(HOME, radius * 8);
+    this.camera.position.copy(middle).addScaledVector(from, radius * 8);
     this.camera.near = radius * 0.5;
     this.camera.far = radius * 20;
     this.camera.zoom = 1;
