@@ -26,8 +26,8 @@ def driver(downloads: Path) -> Iterator[Chrome]:
 
 
 @pytest.fixture
-def walker(driver: Chrome, live_server, transactional_db, downloads: Path) -> Iterator[Walker]:
-    call_command("load_demo", verbosity=0)
+def bare_walker(driver: Chrome, live_server, transactional_db, downloads: Path) -> Iterator[Walker]:
+    """A maker before an empty shelf."""
     walker = Walker(driver, live_server.url, downloads)
     walker.go("/api/openapi.json")
     driver.execute_script("localStorage.clear()")
@@ -42,3 +42,10 @@ def walker(driver: Chrome, live_server, transactional_db, downloads: Path) -> It
     # Nothing is left in flight when the database is emptied for the next test.
     driver.get("about:blank")
     assert not bad, bad
+
+
+@pytest.fixture
+def walker(bare_walker: Walker) -> Walker:
+    """A maker before the shelf with the play set on it."""
+    call_command("load_demo", verbosity=0)
+    return bare_walker

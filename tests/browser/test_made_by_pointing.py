@@ -43,7 +43,8 @@ def wheel_volume(across: float) -> float:
     return disc - windows - recesses - bore - groove
 
 
-def test_a_windlass_wheel(walker: Walker) -> None:
+def test_a_windlass_wheel(bare_walker: Walker) -> None:
+    walker = bare_walker
     project = empty_page(walker)
     measure(walker, "across = 80")
     body = walker.step("disc")
@@ -104,7 +105,8 @@ def block_area(mesh, height: float) -> float:
     return float(reduce(lambda a, b: a.symmetric_difference(b), flat).area)
 
 
-def test_a_clamp_block(walker: Walker) -> None:
+def test_a_clamp_block(bare_walker: Walker) -> None:
+    walker = bare_walker
     project = empty_page(walker)
     body = walker.step("block")
     for field, text in (
@@ -191,7 +193,8 @@ def shaft_bounds(r: float) -> tuple[float, float]:
     return turned - flats - major, turned - flats - minor
 
 
-def test_a_shaft_by_keyboard_alone(walker: Walker) -> None:
+def test_a_shaft_by_keyboard_alone(bare_walker: Walker) -> None:
+    walker = bare_walker
     project = empty_page(walker)
 
     def reach(css: str) -> None:
@@ -245,7 +248,8 @@ def test_a_shaft_by_keyboard_alone(walker: Walker) -> None:
     assert [one["kind"] for one in steps] == ["revolve", "flats", "thread"]
 
 
-def test_edges_are_pressed_and_rounded(walker: Walker) -> None:
+def test_edges_are_pressed_and_rounded(bare_walker: Walker) -> None:
+    walker = bare_walker
     project = empty_page(walker)
     body = walker.step("block")
     for field, text in (

@@ -1,0 +1,208 @@
+"""Every field of every step, outline and fit has its control on the screen and takes what is said."""
+
+from __future__ import annotations
+
+import json
+import re
+import urllib.request
+from typing import Any
+
+from core.fits import FITS
+from core.project.beginning import begin_fit
+from core.project.document import from_data
+from core.project.placing import PLACE_FIELDS
+from core.project.solve import solve
+from core.steps import OUTLINES, STEPS, Field
+from core.steps.field import applies, filled
+from scripts.step_samples import FISH, SAMPLES, block, document, step
+from tests.browser.making import kept
+from tests.browser.walker import Walker
+
+# types into every text control at once, as a maker would one after the other
+TYPE_ALL = """
+for (const [path, text] of Object.entries(arguments[0])) {
+  const field = document.querySelector(`:is(input, textarea)[data-path="${CSS.escape(path)}"]`);
+  if (!field) return path;
+  field.focus();
+  field.value = text;
+  field.dispatchEvent(new Event("input", {bubbles: true}));
+  field.dispatchEvent(new KeyboardEvent("keydown", {key: "Enter", bubbles: true}));
+  field.blur();
+}
+return "";
+"""
+
+
+def put(walker: Walker, data: dict[str, Any]) -> int:
+    """Brings a document in; answers its id."""
+    body = json.dumps({"document": data}).encode()
+    request = urllib.request.Request(
+        f"{walker.url}/api/projects", body, {"Content-Type": "application/json"}
+    )
+    with urllib.request.urlopen(request) as answer:
+        return int(json.load(answer)["id"])
+
+
+def at(data: Any, path: str) -> str:
+    """The text a document holds at a screen's path."""
+    keys = path.split(".")
+    if keys[0] == "fits":
+        owner = next(one for one in data["fits"] if one["name"] == keys[1])
+        rest = keys[2:]
+    else:
+        part = next(one for one in data["parts"] if one["name"] == keys[1])
+        owner = next(one for one in part["steps"] if one["id"] == keys[3])
+        rest = keys[4:]
+    for key in rest:
+        owner = owner[int(key)] if isinstance(owner, list) else owner.get(key, "")
+    return owner
+
+
+class Said:
+    """Says every field of a group, and remembers what the document should then hold."""
+
+    def __init__(self, walker: Walker, project: int, line: str, closed: str) -> None:
+        self.walker, self.project, self.line, self.closed = walker, project, line, closed
+        self.wanted: dict[str, str] = {}
+
+    def open(self) -> None:
+        """Opens whatever clauses are still closed."""
+        for button in self.walker.all(f'{self.line} [aria-label^="{self.closed}"]'):
+            button.click()
+
+    def group(self, path: str, fields: tuple[Field, ...], typed: dict[str, str]) -> None:
+        waiting = [spec for spec in fields if spec.kind not in ("fixed", "from")]
+        for _ in range(8):
+            if not waiting:
+                return
+            words = filled(fields, typed)
+            ready = [spec for spec in waiting if applies(spec, words)]
+            if not ready:
+                self._make_way(path, fields, typed, waiting[0])
+                continue
+            self._say_texts(path, [s for s in ready if not self._is_listed(s)], typed)
+            for spec in ready:
+                if self._is_listed(spec) and applies(spec, filled(fields, typed)):
+                    self._choose_another(path, spec, typed)
+                    waiting.remove(spec)
+            waiting = [s for s in waiting if self._is_listed(s) or s not in ready]
+        assert not waiting, [spec.name for spec in waiting]
+
+    def _is_listed(self, spec: Field) -> bool:
+        return spec.kind in ("choice", "place", "face", "step", "part", "drawing", "faces")
+
+    def _make_way(self, path: str, fields, typed: dict[str, str], spec: Field) -> None:
+        """Sets the fields that another waits for."""
+        for name, values in spec.when:
+            if filled(fields, typed)[name] not in values:
+                owner = next(one for one in fields if one.name == name)
+                self._take(f"{path}.{name}", owner, values[0], typed)
+        for name, _ in spec.unless:
+            owner = next(one for one in fields if one.name == name)
+            if owner.is_number:
+                self._say_texts(path, [owner], typed, "2")
+            else:
+                others = [c for c in owner.choices if (name, (c,)) not in spec.unless]
+                self._take(f"{path}.{name}", owner, others[0], typed)
+
+    def _say_texts(self, path: str, specs, typed: dict[str, str], value: str = "") -> None:
+        texts = {}
+        for spec in specs:
+            if spec.kind == "edges":
+                texts_for = None
+            elif spec.is_number:
+                now = typed.get(spec.name, spec.default)
+                texts_for = (
+                    value or f"0 + ({now})" if "deg" not in now else now.replace(" deg", ".0 deg")
+                )
+            elif spec.kind == "moves":
+                now = typed.get(spec.name, spec.default)
+                texts_for = re.sub(r"\d+", lambda number: str(int(number[0]) + 1), now, count=1)
+            else:
+                texts_for = f"{typed.get(spec.name, spec.default)}9"
+            if texts_for is not None:
+                texts[f"{path}.{spec.name}"] = texts_for
+                typed[spec.name] = texts_for.strip()
+        self.open()
+        missing = self.walker.until(
+            lambda: [self.walker.driver.execute_script(TYPE_ALL, texts)], "typed"
+        )[0]
+        assert missing == "", f"nothing on the screen takes {missing}"
+        self.wanted |= {key: text.strip() for key, text in texts.items()}
+        self.walker.settled()
+
+    def _choose_another(self, path: str, spec: Field, typed: dict[str, str]) -> None:
+        now = typed.get(spec.name, spec.default)
+        if spec.kind == "choice":
+            other = next((c for c in spec.choices if c != now), None)
+            if other is not None:
+                self._take(f"{path}.{spec.name}", spec, other, typed)
+            return
+        # a face, a step, a part: that it can be opened and names something is enough here
+        self.open()
+        self.walker.one(f'[data-path="{path}.{spec.name}"]')
+
+    def _take(self, path: str, spec: Field, value: str, typed: dict[str, str]) -> None:
+        self.open()
+        words = dict(zip(spec.choices, spec.told or spec.choices, strict=True))[value]
+        self.walker.choose(f'button[data-path="{path}"]', words)
+        typed[spec.name] = value
+        self.wanted[path] = value
+        self.walker.settled()
+
+    def check(self) -> None:
+        self.walker.settled()
+        data = kept(self.project)
+        assert {path: at(data, path) for path in self.wanted} == self.wanted
+
+
+def test_every_field_of_every_step(bare_walker: Walker) -> None:
+    for kind in SAMPLES:
+        data = document(kind)
+        project = put(bare_walker, data)
+        bare_walker.go(f"/p/{project}")
+        bare_walker.settled()
+        line = data["parts"][0]["steps"][-1]
+        said = Said(bare_walker, project, f'[data-step="{line["id"]}"]', "more that can be set")
+        base = f"parts.part.steps.{line['id']}"
+        said.group(f"{base}.fields", STEPS[kind].fields, dict(line["fields"]))
+        if kind == "extrude":
+            said.group(f"{base}.place", PLACE_FIELDS, {})
+        said.check()
+
+
+def test_every_field_of_every_outline(bare_walker: Walker) -> None:
+    for kind, spec in OUTLINES.items():
+        below = block("5")
+        fields = {"drawing": "fish"} if kind == "traced" else {}
+        raised = step("extrude", (kind, fields), on="body.top", height="3")
+        data = {"format": "fair-hinge-project", "version": 2, "title": kind,
+                "drawings": [{"name": "fish", "path": FISH}],
+                "parts": [{"name": "part", "steps": [below, raised]}]}  # fmt: skip
+        project = put(bare_walker, data)
+        bare_walker.go(f"/p/{project}")
+        bare_walker.settled()
+        said = Said(bare_walker, project, '[data-step="extrude"]', "more that can be set")
+        said.group("parts.part.steps.extrude.outline.fields", spec.fields, dict(fields))
+        said.check()
+
+
+def test_every_field_of_every_fit(bare_walker: Walker) -> None:
+    hollow = {**step("shell", wall="4", floor="3"), "id": "hollow"}
+    parts = [
+        {"name": "first", "steps": [block("30"), hollow]},
+        {"name": "second", "steps": [block("20")]},
+    ]
+    for kind, spec in FITS.items():
+        bare = from_data(
+            {"format": "fair-hinge-project", "version": 2, "title": kind, "parts": parts}
+        )
+        second = "" if spec.makes_b else "second"
+        made, name = begin_fit(solve(bare), kind, 0, ("first", second))
+        data = made.model_dump(mode="json")
+        project = put(bare_walker, data)
+        bare_walker.go(f"/p/{project}/fit/{name}")
+        bare_walker.settled()
+        said = Said(bare_walker, project, "main", "more that can be set")
+        said.group(f"fits.{name}.fields", spec.fields, dict(data["fits"][0]["fields"]))
+        said.check()
