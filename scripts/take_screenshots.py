@@ -13,7 +13,6 @@ from collections.abc import Callable
 from pathlib import Path
 
 from selenium.webdriver.common.keys import Keys
-from selenium.webdriver.support.ui import Select
 
 from tests.browser.chrome import chrome
 from tests.browser.walker import Walker
@@ -41,6 +40,23 @@ def desk(walker: Walker) -> None:
     walker.type("measures.tall", "36")
     walker.see("Tin holds")
     walker.settled()
+
+
+def placing(walker: Walker) -> None:
+    """A face pressed, and the distances of a hole that stands on it."""
+    walker.open("Deck in halves")
+    walker.drawn()
+    walker.press_on("top of ")
+    hole = walker.offered("hole")
+    part = walker.one('[data-part][aria-pressed="true"]').get_attribute("data-part")
+    place = f"parts.{part}.steps.{hole}.place"
+    walker.more(hole)
+    walker.choose(f'button[data-path="{place}.x_from"]', "edge")
+    walker.type(f"{place}.x", "14")
+    walker.choose(f'button[data-path="{place}.y_from"]', "edge")
+    walker.type(f"{place}.y", "12")
+    walker.settled()
+    walker.press_on("top of ")
 
 
 def findings(walker: Walker) -> None:
@@ -149,7 +165,7 @@ def logbook(walker: Walker) -> None:
         if title == "Bait tin":
             walker.press("let the stand-in printer print it")
             walker.see("made up by a stand-in printer")
-        walker.saying(felt, "label").click()
+        walker.saying(felt, "[role=radio]").click()
         walker.one("textarea").send_keys(notes)
         walker.press("write it into the logbook")
         walker.see("estimated")
@@ -165,7 +181,7 @@ def compare(walker: Walker) -> None:
     walker.open("Bait tin")
     walker.press("compare")
     walker.see("Better from use")
-    Select(walker.one('[aria-label="lay beside it"]')).select_by_visible_text("Hook tin")
+    walker.choose('[aria-label^="lay beside it"]', "Hook tin")
     walker.see("tightest gap a side")
     walker.driver.execute_script("document.querySelector('main').scrollTop = 9999")
 
@@ -187,7 +203,7 @@ VIEWS: dict[str, Callable[[Walker], None]] = {
     "findings": findings,
     "desk-shaped": shaped,
     "fit-desk-lid": fit_desk,
-    "fit-desk-screw": fit_of("Lantern", "Cap on flask"),
+    "desk-placing": placing,
     "fit-desk-hinge": fit_of("Tackle case", "Hinge"),
     "fit-desk-track": fit_of("Buoy", "Twist lock", "unrolled"),
     "desk-unrolled": unrolled,

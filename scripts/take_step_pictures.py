@@ -14,6 +14,8 @@ from pathlib import Path
 from core.formats.svg import outline_svg
 from core.measures import evaluate, parse
 from core.outlines import rectangle
+from core.report.models import FieldView, Piece
+from core.report.sentences import plain_sentence
 from core.solids import Frame, Prism
 from core.steps import OUTLINES, STEPS, Field, PartState
 from core.steps.extrude import prism_feature
@@ -35,14 +37,20 @@ def plain(text: str) -> float:
     return evaluate(parse(text), {}, "mm").value
 
 
+def counts_when(field: Field) -> str:
+    """When a field has a say, in words; empty where it always has."""
+    told = [f"`{name}` is {' or '.join(values)}" for name, values in field.when]
+    told += [f"`{name}` is not {values[0]}" for name, values in field.unless]
+    return ", ".join(told)
+
+
 def fields_table(fields: tuple[Field, ...]) -> str:
     """The fields of a kind as a Markdown table."""
-    rows = ["| field | what | if left alone |", "|---|---|---|"]
+    rows = ["| field | takes | what | if left alone | counts when |", "|---|---|---|---|---|"]
     for field in fields:
         what = field.label + (f": {', '.join(field.choices)}" if field.choices else "")
-        rows.append(
-            f"| `{field.name}` | {what} | {f'`{field.default}`' if field.default else ''} |"
-        )
+        alone = f"`{field.default}`" if field.default else ""
+        rows.append(f"| `{field.name}` | {field.kind} | {what} | {alone} | {counts_when(field)} |")
     return "\n".join(rows)
 
 
@@ -67,10 +75,11 @@ def step_page(folder: Path, walker: Walker) -> str:
         (folder / f"{name}.png").write_bytes(picture)
         spec = STEPS[kind]
         lines = made["report"]["parts"][0]["steps"][len(sample) - 1]
-        values = {field["name"]: field["text"] for field in lines["fields"]}
-        read = "".join(p["text"] or values.get(p["field"], "") for p in lines["sentence"])
+        fields = [FieldView(**field) for field in lines["fields"]]
+        read = plain_sentence([Piece(**piece) for piece in lines["sentence"]], fields)
         text += f"\n### {spec.title}\n\n*{read}*\n\n![{kind}](steps/{name}.png)\n\n"
-        text += f"Found by: {', '.join(spec.also)}.\n\n{fields_table(spec.fields)}\n"
+        found = ", ".join(dict.fromkeys(word for way in spec.ways() for word in way.also))
+        text += f"`{kind}`. Found by: {found}.\n\n{fields_table(spec.fields)}\n"
     return text
 
 
@@ -81,12 +90,8 @@ def outline_page(folder: Path) -> str:
     base = prism_feature("base", Prism(Frame(), rectangle(40, 30, (6,)), 0, 5))
     below = PartState("base", features={"base": base})
     for kind in OUTLINES.values():
-        numbers = {
-            f.name: plain(f.default)
-            for f in kind.fields
-            if f.kind not in ("choice", "name", "moves", "drawing")
-        }
-        words = {f.name: f.default for f in kind.fields if f.kind in ("choice", "name")}
+        numbers = {f.name: plain(f.default) for f in kind.fields if f.is_number}
+        words = {f.name: f.default for f in kind.fields if not f.is_number}
         words |= {"moves": "right (40), up (20), left ?, down ?", "drawing": FISH}
         name = kind.kind.replace(" ", "-")
         (folder / f"{name}.svg").write_text(outline_svg(kind.make(numbers, words, below)))

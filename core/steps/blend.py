@@ -17,6 +17,7 @@ class Blend(StepKind):
     """Inside edges filled, or outside edges rounded, wherever faces meet."""
 
     kind = "blend"
+    rank = 90
     title = "Blend: round edges of any shape (slower)"
     also = ("blend", "rolling ball", "inside edges", "cove")
     fields = (

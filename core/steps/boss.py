@@ -25,6 +25,7 @@ class Boss(StepKind):
     """A round boss, its foot filleted into the face, with a hole in it if asked."""
 
     kind = "boss"
+    rank = 14
     title = "Boss: a round stud with a filleted foot"
     also = ("stud", "post", "peg", "pin", "dowel", "standoff", "pillar")
     at_face = "boss"

@@ -52,6 +52,7 @@ class Extrude(StepKind):
     """Raise an outline straight up, down or both ways from its place."""
 
     kind = "extrude"
+    rank = 0
     title = "Raise or cut an outline"
     also = ("extrude", "raise", "pull up", "add", "block", "plate", "prism")
     starts = (

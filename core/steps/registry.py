@@ -84,6 +84,7 @@ class StepKind(ABC):
     seeks_room: ClassVar[bool] = False  # where the middle of a face is taken, it begins beside it
     is_relief: ClassVar[bool] = False  # made to be seen or felt: too shallow defeats it
     open_lines: ClassVar[float] = 0.0  # the narrowest gap of it that stays open, in lines
+    rank: ClassVar[int] = 50  # the lower, the earlier in a list of all there is
     offered: ClassVar[bool] = True  # in the step finder; others come about in another way
 
     def ways(self) -> tuple[Start, ...]:

@@ -21,6 +21,7 @@ class Revolve(StepKind):
     """Turn half a profile about the axis of its place."""
 
     kind = "revolve"
+    rank = 15
     title = "Turn an outline about an axis"
     also = ("revolve", "turn", "lathe", "spin", "half profile", "bottle shape")
     outline_first = "moves"

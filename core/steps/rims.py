@@ -269,6 +269,7 @@ class Fillet(_Edges):
     """Round the corners of an outline or the rims of a body."""
 
     kind = "fillet"
+    rank = 12
     title = "Round edges"
     also = ("fillet", "round", "radius", "soften", "round edge")
     starts = (
@@ -301,6 +302,7 @@ class Chamfer(_Edges):
     """Bevel the corners of an outline or the rims of a body at 45°."""
 
     kind = "chamfer"
+    rank = 13
     title = "Chamfer edges"
     also = ("chamfer", "bevel", "lead-in", "break edge")
     starts = (

@@ -26,6 +26,7 @@ class Shell(StepKind):
     """Hollow a body to a wall."""
 
     kind = "shell"
+    rank = 11
     title = "Hollow to a wall"
     also = ("hollow", "shell", "wall", "empty", "thickness")
     fields = (

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount, tick } from "svelte";
+  import { Tooltip } from "bits-ui";
   import { address, inPlace } from "./route.svelte";
   import Bench from "./bench/Bench.svelte";
   import Logbook from "./records/Logbook.svelte";
@@ -41,36 +42,40 @@
   const atDesk = $derived(route.view === "desk");
 </script>
 
-{#if atDesk}
-  <nav class="skips" aria-label="straight to">
-    <a href="#sheet" onclick={(event) => skip(event, "sheet")}>to the sheet</a>
-    <a href="#stage" onclick={(event) => skip(event, "stage")}>to the stage</a>
-    <a href="#readings" onclick={(event) => skip(event, "readings")}>to the readings</a>
-  </nav>
-{/if}
+<Tooltip.Provider>
+  {#if atDesk}
+    <nav class="skips" aria-label="straight to">
+      <a href="#sheet" onclick={(event) => skip(event, "sheet")}>to the sheet</a>
+      <a href="#stage" onclick={(event) => skip(event, "stage")}>to the stage</a>
+      <a href="#readings" onclick={(event) => skip(event, "readings")}>to the readings</a>
+    </nav>
+  {/if}
 
-{#if route.view === "shelf"}
-  <Shelf />
-{:else if route.view === "bench"}
-  <Bench />
-{:else if route.view === "logbook"}
-  <Logbook />
-{:else if route.view === "lost"}
-  <main class="grid h-full place-items-center">
-    <div class="text-center">
-      <h1 class="text-title font-semibold">There is nothing at this address</h1>
-      <p class="mt-2">
-        <a class="text-tide underline" href="/" onclick={inPlace}>Back to the shelf</a>
-      </p>
-    </div>
-  </main>
-{:else}
-  {#key route.project}
-    <ProjectView
-      id={route.project}
-      fit={route.view === "fit" ? route.fit : null}
-      view={route.view}
-    />
-  {/key}
-{/if}
-<Keys />
+  {#if route.view === "shelf"}
+    <Shelf />
+  {:else if route.view === "bench"}
+    <Bench />
+  {:else if route.view === "logbook"}
+    <Logbook />
+  {:else if route.view === "lost"}
+    <main class="grid h-full place-items-center">
+      <div class="text-center">
+        <h1 class="text-title font-semibold">There is nothing at this address</h1>
+        <p class="mt-2">
+          <a class="text-tide underline" href="/" onclick={inPlace}>Back to the shelf</a>
+        </p>
+      </div>
+    </main>
+  {:else}
+    {#key route.project}
+      <ProjectView
+        id={route.project}
+        fit={route.view === "fit" ? route.fit : null}
+        view={route.view}
+      />
+    {/key}
+  {/if}
+  <Keys />
+</Tooltip.Provider>
+<!-- lists and menus open here, so that they stand in a place of their own for whoever listens -->
+<div id="overlays" role="region" aria-label="what is open"></div>

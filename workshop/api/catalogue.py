@@ -27,7 +27,7 @@ def _about(thing: object) -> str:
 def _entries() -> list[EntryInfo]:
     """Every way to begin a step, once for each outline it can begin with."""
     found = []
-    for kind in STEPS.values():
+    for kind in sorted(STEPS.values(), key=lambda one: one.rank):
         for number, way in enumerate(kind.ways() if kind.offered else ()):
             for outline in _outlines(kind) if "{outline}" in way.title else (None,):
                 named = f"{_article(outline.title)} {outline.title}" if outline else ""

@@ -6,6 +6,7 @@
   import { address, inPlace } from "../route.svelte";
   import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
+  import Hint from "../ui/Hint.svelte";
   import Trouble from "../ui/Trouble.svelte";
   import Conflict from "./Conflict.svelte";
   import Brand from "../ui/Brand.svelte";
@@ -69,18 +70,26 @@
     />
   </div>
   <div class="flex gap-3 text-small">
-    <button
-      class="word-button"
-      disabled={project.undoWords === null}
-      title={project.undoWords ?? ""}
-      onclick={() => project.undo()}>undo</button
-    >
-    <button
-      class="word-button"
-      disabled={project.redoWords === null}
-      title={project.redoWords ?? ""}
-      onclick={() => project.redo()}>redo</button
-    >
+    <Hint words={project.undoWords ?? ""}>
+      {#snippet children(props)}
+        <button
+          {...props}
+          class="word-button min-h-6"
+          disabled={project.undoWords === null && project.keeping !== "refused"}
+          onclick={() => project.undo()}>undo</button
+        >
+      {/snippet}
+    </Hint>
+    <Hint words={project.redoWords ?? ""}>
+      {#snippet children(props)}
+        <button
+          {...props}
+          class="word-button min-h-6"
+          disabled={project.redoWords === null}
+          onclick={() => project.redo()}>redo</button
+        >
+      {/snippet}
+    </Hint>
   </div>
   <nav class="flex gap-3 text-small" aria-label="this project">
     <a class="word-button" href="/p/{project.id}/print" onclick={inPlace}>on the bed</a>
@@ -135,7 +144,7 @@
   </span>
   <DropdownMenu.Root>
     <DropdownMenu.Trigger class="plain-button text-small">take away</DropdownMenu.Trigger>
-    <DropdownMenu.Portal>
+    <DropdownMenu.Portal to="#overlays">
       <DropdownMenu.Content class="slip z-40 w-72 p-3 text-small" align="end" sideOffset={6}>
         {#each project.report.parts.filter((part) => part.key) as part (part.name)}
           <div class="flex items-baseline gap-1 py-1">

@@ -39,7 +39,7 @@
   value={typing ?? field.text}
   aria-label={field.label}
   aria-invalid={field.error ? "true" : undefined}
-  title={field.hint || undefined}
+  placeholder={field.hint}
   data-path={field.path}
   data-dirty={typing !== null || dirty}
   list={field.options?.length ? `${id}-known` : undefined}

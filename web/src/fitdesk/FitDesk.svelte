@@ -4,6 +4,7 @@
   import More from "../field/More.svelte";
   import Sentence from "../field/Sentence.svelte";
   import { settled } from "../field/settled.svelte";
+  import { textAt } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import { fixedSize, percent, size } from "../project/units";
   import { address, inPlace } from "../route.svelte";
@@ -110,7 +111,7 @@
 
 {#if fit}
   <section
-    class="flex shrink-0 items-baseline gap-3 px-5 pt-2.5 pb-1"
+    class="flex shrink-0 flex-wrap items-baseline gap-x-3 px-5 pt-2.5 pb-1"
     aria-label="which fit this is"
   >
     <h2 class="contents">
@@ -145,8 +146,10 @@
       >back to the desk <span class="key">Esc</span></a
     >
   </section>
-  <main class="grid min-h-0 flex-1 grid-cols-[1fr_26.5rem] grid-rows-[1fr_auto]">
-    <div class="relative flex min-h-0 min-w-0 flex-col">
+  <main
+    class="grid min-h-0 flex-1 grid-cols-[1fr_26.5rem] grid-rows-[1fr_auto] max-md:block max-md:overflow-y-auto"
+  >
+    <div class="relative flex min-h-0 min-w-0 flex-col max-md:h-96">
       {#if views.length > 1}
         <Views
           value={view}
@@ -191,7 +194,7 @@
       </div>
     </div>
     <div
-      class="row-span-2 min-h-0 overflow-y-auto border-l border-rule bg-sheet px-5 py-3"
+      class="row-span-2 min-h-0 overflow-y-auto border-l border-rule bg-sheet px-5 py-3 max-md:border-l-0"
       bind:this={told}
       onfocusout={aloud.left}
     >
@@ -200,7 +203,8 @@
       <p class="mt-2">
         Gap
         <NumberField
-          field={fit.gap_field}
+          field={{ ...fit.gap_field, text: textAt(project.document, fit.gap_field.path) }}
+          dirty={textAt(project.document, fit.gap_field.path) !== fit.gap_text}
           {units}
           names={report.names}
           label="gap a side, empty to follow the feel"

@@ -34,7 +34,7 @@
   <DropdownMenu.Trigger class="word-button ml-1 min-h-6 shrink-0 px-1 text-small"
     >+ part<span class="sr-only">, or a fit</span></DropdownMenu.Trigger
   >
-  <DropdownMenu.Portal>
+  <DropdownMenu.Portal to="#overlays">
     <DropdownMenu.Content class="slip z-40 w-64 p-1 text-small" align="start">
       <DropdownMenu.Item
         class="cursor-pointer rounded-slip px-2 py-1 data-highlighted:bg-tide-wash"

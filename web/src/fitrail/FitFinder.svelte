@@ -104,7 +104,7 @@
             aria-label="find a fit by a word"
             bind:value={search}
           />
-          <Command.List class="max-h-96 overflow-y-auto p-1">
+          <Command.List tabindex={0} aria-label="what answers" class="max-h-96 overflow-y-auto p-1">
             <Command.Viewport>
               <Command.Empty class="px-3 py-2 text-soft">No fit goes by that word.</Command.Empty>
               {#each shown as one (one.title)}

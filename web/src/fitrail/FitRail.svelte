@@ -59,7 +59,7 @@
 <nav
   aria-label="parts and the fits between them"
   class={[
-    "flex shrink-0 items-center gap-x-2 border-b border-rule px-4 py-2",
+    "relative flex shrink-0 items-center gap-x-2 border-b border-rule px-4 py-2",
     crowded ? "max-h-40 flex-wrap gap-y-1 overflow-y-auto" : "overflow-x-auto",
   ]}
 >

@@ -15,10 +15,7 @@
   const id = $props.id();
 </script>
 
-<span
-  class={["flex flex-col items-center", small ? "w-32" : "w-44"]}
-  title={fit.label || fit.title}
->
+<span class={["flex flex-col items-center", small ? "w-32" : "w-44"]}>
   <span class="max-w-full truncate text-small">{fit.label || fit.title} · {fit.feel}</span>
   <svg width={small ? 110 : 160} height={small ? 12 : 20} viewBox="0 0 160 20" aria-hidden="true">
     <defs>

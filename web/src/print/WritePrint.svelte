@@ -161,7 +161,7 @@
     <div class="columns-2 gap-x-8">
       {#each shown as size (key(size))}
         <label class="flex items-baseline gap-3 border-b border-dashed border-rule py-1 text-small">
-          <span class="min-w-0 flex-1 truncate" title={size.label}>{size.label}</span>
+          <span class="min-w-0 flex-1">{size.label}</span>
           <span class="figure text-soft">{size.value.toFixed(2)}</span>
           <input
             class="figure w-40 border-b border-dotted border-firm bg-transparent"

@@ -22,7 +22,7 @@
   {#each readings as reading (reading.name)}
     <button
       class={[
-        "min-w-0 flex-1 border-r border-rule px-3.5 py-2 text-left last:border-r-0 hover:bg-raised",
+        "min-w-0 flex-1 border-r max-md:min-w-32 border-rule px-3.5 py-2 text-left last:border-r-0 hover:bg-raised",
         chosen === reading.name && "bg-raised",
       ]}
       aria-expanded={chosen === reading.name}

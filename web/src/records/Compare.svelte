@@ -1,5 +1,6 @@
 <script lang="ts">
   import Choose from "../ui/Choose.svelte";
+  import Hint from "../ui/Hint.svelte";
   import { server, type BreakEven, type CompareView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { inPlace } from "../route.svelte";
@@ -86,14 +87,19 @@
               "border-b border-dashed border-rule",
               one.material === told.material && "bg-tide-wash",
             ]}
-            title={one.working}
           >
             <td class="py-1"
               >{one.material}{#if one.material === told.material}<span class="text-soft"
                   >, as now</span
                 >{/if}</td
             >
-            <td class="figure text-right">{one.mass_g.toFixed(1)} g</td>
+            <td class="text-right"
+              ><Hint words={one.working}
+                >{#snippet children(props)}<button {...props} class="figure min-h-6"
+                    >{one.mass_g.toFixed(1)} g</button
+                  >{/snippet}</Hint
+              ></td
+            >
             <td class="pl-3"
               ><svg
                 viewBox="0 0 100 8"

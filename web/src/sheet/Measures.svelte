@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Popover } from "bits-ui";
   import { server, type Document, type MeasureView } from "../api/client";
-  import { asName, copy, freshName, partOf, type MeasureSpec } from "../project/paths";
+  import { asName, copy, freshName, partOf, textAt, type MeasureSpec } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import Choose from "../ui/Choose.svelte";
   import ErrorLine from "./ErrorLine.svelte";
@@ -25,6 +25,10 @@
     project.shown.measures.filter((measure) => (measure.part || "") === part),
   );
   const units = $derived(project.document.units ?? "mm");
+
+  /** As typed here, though the workshop may not have taken it yet. */
+  const typedText = (measure: MeasureView) =>
+    textAt(project.document, measure.path) || measure.text;
 
   function working(measure: MeasureView): string {
     if (measure.error || measure.value === null) return "";
@@ -144,7 +148,8 @@
       </dt>
       <dd>
         <NumberField
-          field={{ ...measure, label: measure.name }}
+          field={{ ...measure, label: measure.name, text: typedText(measure) }}
+          dirty={typedText(measure) !== measure.text}
           {units}
           label="measure {measure.name}"
           onset={(text) =>
@@ -161,7 +166,7 @@
             class="grid h-6 w-6 place-items-center text-soft hover:text-ink"
             aria-label="what to do with {measure.name}">⋮</Popover.Trigger
           >
-          <Popover.Portal>
+          <Popover.Portal to="#overlays">
             <Popover.Content
               class="slip z-40 flex w-64 flex-col gap-1.5 p-3 text-small"
               align="end"

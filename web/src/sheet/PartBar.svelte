@@ -91,7 +91,7 @@
       style="background: {spec.colour}"
       aria-label="colour of the {part.label}"
     ></Popover.Trigger>
-    <Popover.Portal>
+    <Popover.Portal to="#overlays">
       <Popover.Content class="slip z-40 flex items-center gap-2 p-2" sideOffset={4}>
         {#each colours as colour (colour)}
           <button
@@ -147,7 +147,7 @@
       class="grid h-6 w-6 place-items-center hover:text-ink"
       aria-label="what to do with the {part.label}">⋮</DropdownMenu.Trigger
     >
-    <DropdownMenu.Portal>
+    <DropdownMenu.Portal to="#overlays">
       <DropdownMenu.Content class="slip z-40 w-60 p-1 text-small" align="start">
         {#each acts as [name, act, can] (name)}
           <DropdownMenu.Item

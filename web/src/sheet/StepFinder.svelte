@@ -66,7 +66,7 @@
         {#if where}<p class="border-b border-rule px-4 py-1 text-small text-soft">
             on {where}
           </p>{/if}
-        <Command.List class="max-h-80 overflow-y-auto p-1">
+        <Command.List tabindex={0} aria-label="what answers" class="max-h-80 overflow-y-auto p-1">
           <Command.Viewport>
             <Command.Empty class="px-3 py-2 text-soft">No step goes by that word.</Command.Empty>
             {#each shown as entry (entry.title)}

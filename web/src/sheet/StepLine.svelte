@@ -235,7 +235,7 @@
         class="absolute top-1.5 right-2 grid h-6 w-6 place-items-center text-soft hover:text-ink"
         aria-label="what to do with step {number}">⋮</DropdownMenu.Trigger
       >
-      <DropdownMenu.Portal>
+      <DropdownMenu.Portal to="#overlays">
         <DropdownMenu.Content class="slip z-40 w-56 p-1 text-small" align="end">
           {#each acts as [name, act] (name)}
             <DropdownMenu.Item

@@ -53,7 +53,7 @@
     data-path={path || undefined}
     data-dirty={dirty}>{shown}</Select.Trigger
   >
-  <Select.Portal>
+  <Select.Portal to="#overlays">
     <Select.Content class="slip z-50 max-h-80 max-w-96 min-w-32 overflow-y-auto p-1" sideOffset={4}>
       <Select.Viewport>
         {#each items as item (item.value)}

@@ -36,7 +36,7 @@
     aria-label="{label}: {shown}"
     data-path={path || undefined}>{shown}</Select.Trigger
   >
-  <Select.Portal>
+  <Select.Portal to="#overlays">
     <Select.Content class="slip z-50 max-h-80 min-w-32 overflow-y-auto p-1" sideOffset={4}>
       <Select.Viewport>
         {#each options as option (option.value)}
