@@ -276,7 +276,8 @@ class Fillet(_Edges):
         Start("Round edges", also),
         Start(
             "Round edges that are pressed", ("round chosen edges",), {"where": CHOSEN},
-            at_edge="round it", name="rounded",
+            at_edge="round it",
+            at_face="round its edges", name="rounded",
         ),
     )  # fmt: skip
     shape = "fillet"
@@ -309,7 +310,8 @@ class Chamfer(_Edges):
         Start("Chamfer edges", also),
         Start(
             "Chamfer edges that are pressed", ("chamfer chosen edges",), {"where": CHOSEN},
-            at_edge="chamfer it", name="chamfered",
+            at_edge="chamfer it",
+            at_face="chamfer its edges", name="chamfered",
         ),
     )  # fmt: skip
     shape = "chamfer"

@@ -277,6 +277,31 @@ def test_edges_are_pressed_and_rounded(bare_walker: Walker) -> None:
     walker.until(lambda: kept_edges(walker, project, rounded) == second)
 
 
+def test_a_face_says_how_large_it_is_and_has_all_its_edges_rounded(bare_walker: Walker) -> None:
+    walker = bare_walker
+    project = empty_page(walker)
+    body = walker.step("block")
+    for field, text in (
+        ("outline.fields.width", "40"),
+        ("outline.fields.depth", "30"),
+        ("fields.height", "20"),
+    ):
+        walker.type(path(body, field), text)
+    walker.settled()
+    walker.press_edge("top of body and front of body")
+    assert walker.text("[data-measured]") == "40 mm long"
+    walker.press_on("top of body")
+    walker.until(lambda: walker.text("[data-measured]") == "1200.0 mm²")
+    rounded = walker.offered("round its edges")
+    walker.type(path(rounded, "fields.size"), "2")
+    walker.settled()
+    # four quarter rounds whose mitres meet in the corners, where both would take the same
+    straight = (1 - math.pi / 4) * 4 * 2 * (40 + 30)
+    # in a corner two rounds at right angles share r³ (5/3 − π/2): from the square less two quarters
+    shared = 4 * 2**3 * (5 / 3 - math.pi / 2)
+    assert exported(walker, project).volume == pytest.approx(24_000 - straight + shared, rel=1e-4)
+
+
 def kept_edges(walker: Walker, project: int, step: str) -> str:
     walker.settled()
     return next(s for s in kept(project)["parts"][0]["steps"] if s["id"] == step)["fields"]["edges"]

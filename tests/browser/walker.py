@@ -9,6 +9,7 @@ from pathlib import Path
 from typing import Any, TypeVar
 
 from selenium.common.exceptions import (
+    ElementClickInterceptedException,
     ElementNotInteractableException,
     StaleElementReferenceException,
     WebDriverException,
@@ -22,6 +23,13 @@ from selenium.webdriver.support.ui import WebDriverWait
 
 T = TypeVar("T")
 WAIT_S = 20
+# what is drawn anew, or lies under something for a moment, is looked for again
+PASSING = (
+    ElementClickInterceptedException,
+    ElementNotInteractableException,
+    StaleElementReferenceException,
+    IndexError,
+)
 CANVAS = '[aria-label="stage"] canvas'
 
 
@@ -39,7 +47,7 @@ class Walker:
         def check(_: Any) -> T:
             try:
                 return condition()
-            except (StaleElementReferenceException, ElementNotInteractableException, IndexError):
+            except PASSING:
                 return None  # type: ignore[return-value]
 
         return WebDriverWait(self.driver, WAIT_S, 0.05).until(check, what)
@@ -66,7 +74,7 @@ class Walker:
         def clicked() -> bool:
             try:
                 self.all(css)[0].click()
-            except ElementNotInteractableException:
+            except (ElementNotInteractableException, ElementClickInterceptedException):
                 return False
             return True
 

@@ -53,11 +53,7 @@
     const off = shortcuts.on("Escape", () => {
       if (pointing.asked) pointing.stop();
       else if (touch) leave();
-      else if (reading || everything) {
-        reading = null;
-        everything = false;
-        pointed = null;
-      }
+      else if (reading || everything) closeFindings();
     });
     return () => {
       off();
@@ -103,6 +99,14 @@
       (one) => reading?.checks.includes(one.check) && one.at && one.part && one.severity !== "good",
     );
     pointed = worst ?? null;
+  }
+
+  function closeFindings() {
+    const from = reading ? `[data-reading="${reading.name}"]` : "[data-all-findings]";
+    reading = null;
+    everything = false;
+    pointed = null;
+    document.querySelector<HTMLElement>(from)?.focus();
   }
 
   function press(next: Touch | null) {
@@ -162,11 +166,7 @@
         findings={listed}
         title={reading ? reading.name : "findings"}
         onpoint={(finding) => (pointed = finding)}
-        onclose={() => {
-          reading = null;
-          everything = false;
-          pointed = null;
-        }}
+        onclose={closeFindings}
       />
     {/if}
   </div>
@@ -195,6 +195,7 @@
           {touch}
           part={touched}
           {catalogue}
+          {units}
           onbegin={(entry) => sheet?.add(entry)}
           onfit={() => (fitting = true)}
           onstand={() => standOn(touch!)}
@@ -215,6 +216,7 @@
       <p class="text-small">
         <button
           class="word-button"
+          data-all-findings
           onclick={() => {
             everything = !everything;
             reading = null;

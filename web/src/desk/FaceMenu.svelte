@@ -1,11 +1,13 @@
 <script lang="ts">
   import type { Catalogue, EntryInfo, PartView } from "../api/client";
+  import { size, type Units } from "../project/units";
   import type { Touch } from "../stage/scene";
 
   let {
     touch,
     part,
     catalogue,
+    units,
     onbegin,
     onfit,
     onstand,
@@ -14,12 +16,16 @@
     touch: Touch;
     part: PartView;
     catalogue: Catalogue | null;
+    units: Units;
     onbegin: (entry: EntryInfo) => void;
     onfit: () => void;
     onstand: () => void;
     onclose: () => void;
   } = $props();
 
+  const area = $derived(
+    units === "mm" ? touch.area.toFixed(1) : (touch.area / 25.4 ** 2).toFixed(4),
+  );
   const known = $derived(part.places.includes(touch.place));
   const entries = $derived(catalogue?.steps.filter((one) => one.at_face) ?? []);
   const edges = $derived(catalogue?.steps.filter((one) => one.at_edge) ?? []);
@@ -37,6 +43,11 @@
           touch,
         )}{/if}</span
     >
+    <span class="text-soft" data-measured
+      >{#if touch.edge}<span class="figure">{size(touch.long, units)}</span>
+        {units} long{:else}<span class="figure">{area}</span>
+        {units}²{/if}</span
+    >
     <button class="word-button ml-auto min-h-6 px-1" onclick={onclose}
       ><span class="sr-only">leave this face</span>×</button
     >
@@ -50,7 +61,7 @@
       {/each}
     {/if}
     {#if known}
-      {#each entries as entry (entry.title)}
+      {#each entries.filter((one) => !one.at_edge || !touch.edge) as entry (entry.title)}
         <button class="word-button min-h-6 text-tide" onclick={() => onbegin(entry)}
           >{entry.at_face}</button
         >

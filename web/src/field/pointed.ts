@@ -12,7 +12,8 @@ function candidates(kind: string, touch: Touch, part: string): string[] {
   if (kind === "face") return [face, beside];
   if (kind === "step") return [touch.step];
   if (kind === "faces") return [face, beside].map((one) => one.replace(/^.*\./, ""));
-  if (kind === "from") return [beside, face, touch.step].filter(Boolean);
+  // of a corner each of both distances takes the edge that runs its way
+  if (kind === "from") return [beside, touch.corner?.place ?? "", face, touch.step].filter(Boolean);
   return [];
 }
 
@@ -45,6 +46,12 @@ export function pointedText(
 /** An edge that was pressed, as the two faces that meet there; "" where a face was pressed. */
 export const edgeText = (touch: Touch) =>
   touch.edge ? `${touch.step}.${touch.face} | ${touch.edge.step}.${touch.edge.face}` : "";
+
+/** Every edge of a pressed face, or the one that was pressed. */
+export const edgesTouched = (touch: Touch) =>
+  touch.edge
+    ? edgeText(touch)
+    : touch.around.map((one) => `${touch.step}.${touch.face} | ${one.step}.${one.face}`).join("; ");
 
 const turned = (edge: string) => edge.split(" | ").reverse().join(" | ");
 

@@ -2,6 +2,7 @@
   import type { Accepted, Consequence, FindingView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import Followed from "./Followed.svelte";
+  import { told } from "../ui/action.svelte";
   import { INK, SHAPE, WORD } from "../ui/severity";
 
   let {
@@ -32,9 +33,12 @@
       const preview = await project.remedy(finding.remedy!.edits);
       looked = { finding, list: preview.consequences };
     } catch (problem) {
-      trouble = problem instanceof Error ? problem.message : String(problem);
+      trouble = told(problem);
     }
   }
+
+  /** What was pressed is gone with what it cured: the cursor goes to the head of the list. */
+  let head = $state<HTMLElement>();
 
   let accepting = $state.raw<FindingView | null>(null);
   let reason = $state("");
@@ -57,6 +61,7 @@
     });
     accepting = null;
     reason = "";
+    head?.focus();
   }
   function withdraw(finding: FindingView) {
     project.change(`no longer accepted: ${finding.message}`, (document) => {
@@ -66,9 +71,15 @@
 
   async function apply(finding: FindingView) {
     const remedy = finding.remedy!;
-    const preview = await project.remedy(remedy.edits);
-    project.put(preview.document, remedy.label);
-    looked = null;
+    trouble = "";
+    try {
+      const preview = await project.remedy(remedy.edits);
+      project.put(preview.document, remedy.label);
+      looked = null;
+    } catch (problem) {
+      trouble = told(problem);
+    }
+    head?.focus();
   }
 </script>
 
@@ -77,7 +88,7 @@
   class="absolute inset-x-0 bottom-0 z-20 max-h-[62%] overflow-y-auto border-t border-ink bg-raised shadow-lift"
 >
   <div class="sticky top-0 flex items-baseline border-b border-rule bg-raised px-4 py-2">
-    <h2 class="font-semibold">{title}</h2>
+    <h2 class="font-semibold" tabindex="-1" bind:this={head}>{title}</h2>
     <button class="word-button ml-auto text-small" onclick={onclose}>close</button>
   </div>
   {#if trouble}<p class="px-4 py-2 text-small text-brick" role="alert">{trouble}</p>{/if}

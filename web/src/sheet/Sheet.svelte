@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount, tick } from "svelte";
   import { server, type Catalogue, type EntryInfo } from "../api/client";
-  import { edgeText } from "../field/pointed";
+  import { edgesTouched } from "../field/pointed";
   import { partOf } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import type { Touch } from "../stage/scene";
@@ -74,7 +74,7 @@
       way: entry.way,
       outline: entry.outline,
       on: face?.place ?? "",
-      edge: touch?.part === partName && entry.at_edge ? edgeText(touch) : "",
+      edge: touch?.part === partName && entry.at_edge ? edgesTouched(touch) : "",
       after: part.steps.some((one) => one.id === current && !one.implicit) ? current : "",
     };
     const words = `${part.label}: ${entry.title.toLowerCase()}`;

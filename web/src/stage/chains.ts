@@ -103,3 +103,29 @@ function turnCos({ ends, positions }: Borders, a: number, b: number, vertex: num
   const [u, v] = [way(a), way(b)];
   return -(u[0]! * v[0]! + u[1]! * v[1]! + u[2]! * v[2]!);
 }
+
+/** The faces that meet one in an edge. */
+export function facesAround({ sides }: Borders, face: number): number[] {
+  const found = new Set<number>();
+  for (let index = 0; index < sides.length; index += 2) {
+    if (sides[index] === face) found.add(sides[index + 1]!);
+    if (sides[index + 1] === face) found.add(sides[index]!);
+  }
+  return [...found];
+}
+
+/** How long the chains are in which two faces meet, mm, tangent neighbours included. */
+export function lengthOf(borders: Borders, one: number, other: number): number {
+  const { ends, positions } = borders;
+  return chainOf(borders, one, other).reduce((sum, edge) => {
+    const [a, b] = [ends[edge * 2]! * 3, ends[edge * 2 + 1]! * 3];
+    return (
+      sum +
+      Math.hypot(
+        positions[b]! - positions[a]!,
+        positions[b + 1]! - positions[a + 1]!,
+        positions[b + 2]! - positions[a + 2]!,
+      )
+    );
+  }, 0);
+}

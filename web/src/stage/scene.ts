@@ -15,7 +15,7 @@ import {
 import { OrbitControls } from "three/addons/controls/OrbitControls.js";
 import type { MarksView, Report } from "../api/client";
 import { acrossAt } from "./acrossCut";
-import { chainOf, type Borders } from "./chains";
+import { chainOf, facesAround, lengthOf, type Borders } from "./chains";
 import { fetchMarks } from "./hatching";
 import { fetchMesh } from "./packed";
 import { placeParts, poseMatrix, type Placed } from "./placing";
@@ -44,7 +44,21 @@ export interface Touch {
   /** The place that lies in the face, as `step.name`; "" where none does. */
   place: string;
   /** The face that meets this one in the edge that was pressed, if one was. */
-  edge: { step: string; face: string; place: string } | null;
+  edge: FacePlace | null;
+  /** The face beyond a second edge, where a corner was pressed. */
+  corner: FacePlace | null;
+  /** Every face that meets this one in an edge. */
+  around: FacePlace[];
+  /** The area of the face, mm², and the length of the edge that was pressed, mm, as drawn. */
+  area: number;
+  long: number;
+}
+
+/** A face as a press names it. */
+export interface FacePlace {
+  step: string;
+  face: string;
+  place: string;
 }
 
 interface FaceName {
@@ -62,8 +76,9 @@ export interface Read {
   what: "wall" | "air";
 }
 
-/** A face as a press names it. */
-const named = (face: { step: string; face: string; place?: string } | undefined) =>
+const named = (
+  face: { step: string; face: string; place?: string } | undefined,
+): FacePlace | null =>
   face ? { step: face.step, face: face.face, place: face.place ?? "" } : null;
 
 /** How near a press must come to an edge to mean the edge and not the face. */
@@ -426,7 +441,8 @@ export class StageScene {
     const face = part?.faces[solid.faces[hit.faceIndex] ?? 0];
     if (!face || !hit.face) return null;
     const { x: nx, y: ny, z: nz } = hit.face.normal;
-    const beside = this.#edgeNear(solid, solid.faces[hit.faceIndex] ?? 0, x, y);
+    const own = solid.faces[hit.faceIndex] ?? 0;
+    const [beside = null, second = null] = this.#beyond(solid, own, x, y);
     return {
       part: solid.name,
       step: face.step,
@@ -434,12 +450,18 @@ export class StageScene {
       place: face.place ?? "",
       normal: [nx, ny, nz],
       edge: beside === null ? null : named(part?.faces[beside]),
+      corner: second === null ? null : named(part?.faces[second]),
+      around: facesAround(solid.borders(), own)
+        .map((one) => named(part?.faces[one]))
+        .filter((one) => one !== null),
+      area: solid.areaOf(own),
+      long: beside === null ? 0 : lengthOf(solid.borders(), own, beside),
     };
   }
 
-  /** The face on the other side of an edge of a face that lies within a few pixels of a point. */
-  #edgeNear(solid: Solid, face: number, x: number, y: number): number | null {
-    let [best, found] = [EDGE_PX, null as number | null];
+  /** The faces beyond the edges of a face that lie within a few pixels of a point, nearest first. */
+  #beyond(solid: Solid, face: number, x: number, y: number): number[] {
+    const found = new Map<number, number>();
     const borders = solid.borders();
     const { sides } = borders;
     for (let index = 0; index < sides.length; index += 2) {
@@ -448,9 +470,10 @@ export class StageScene {
       const a = this.#onCanvas(this.#borderEnd(solid, borders, index));
       const b = this.#onCanvas(this.#borderEnd(solid, borders, index + 1));
       const away = fromSegment(x, y, a, b);
-      if (away < best) [best, found] = [away, one === face ? other : one];
+      const beyond = one === face ? other : one;
+      if (away < EDGE_PX) found.set(beyond, Math.min(away, found.get(beyond) ?? EDGE_PX));
     }
-    return found;
+    return [...found].sort((a, b) => a[1] - b[1]).map(([beyond]) => beyond);
   }
 
   #borderEnd(solid: Solid, { ends, positions }: Borders, end: number): Vector3 {

@@ -125,6 +125,22 @@ export class Solid {
     return this.#borders;
   }
 
+  /** The area of one face as drawn, mm². */
+  areaOf(face: number): number {
+    const packed = this.#packed;
+    if (!packed) return 0;
+    const corner = (index: number) =>
+      new Vector3().fromArray(packed.positions, packed.triangles[index]! * 3);
+    let sum = 0;
+    packed.faces.forEach((own, triangle) => {
+      if (own !== face) return;
+      const a = corner(triangle * 3);
+      const across = corner(triangle * 3 + 1).sub(a);
+      sum += across.cross(corner(triangle * 3 + 2).sub(a)).length() / 2;
+    });
+    return sum;
+  }
+
   /** Draws the part so that what lies behind it shows. */
   seenThrough(on: boolean): void {
     if (this.mesh.material.transparent === on) return;
