@@ -174,7 +174,9 @@ def press_until(walker: Walker, done) -> None:
     for across in (0.45, 0.4, 0.52, 0.36):
         for row in range(30, 56):
             x, y = (across - 0.5) * width, (row / 64 - 0.5) * height
-            ActionChains(walker.driver).move_to_element_with_offset(canvas, x, y).click().perform()
+            ActionChains(walker.driver, duration=0).move_to_element_with_offset(
+                canvas, x, y
+            ).click().perform()
             if done():
                 return
     raise AssertionError("nothing on the stage will do")

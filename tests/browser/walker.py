@@ -105,7 +105,7 @@ class Walker:
 
     def chord(self, *keys: str) -> None:
         """Presses the last key while the others are held."""
-        actions = ActionChains(self.driver)
+        actions = ActionChains(self.driver, duration=0)
         for held in keys[:-1]:
             actions.key_down(held)
         actions.send_keys(keys[-1])
@@ -218,7 +218,7 @@ class Walker:
         for down in (0.5, 0.4, 0.6, 0.33, 0.67, 0.45, 0.55, 0.27, 0.22, 0.73):
             for across in (0.5, 0.42, 0.58, 0.35, 0.65, 0.3, 0.7):
                 x, y = (across - 0.5) * width, (down - 0.5) * height
-                ActionChains(self.driver).move_to_element_with_offset(
+                ActionChains(self.driver, duration=0).move_to_element_with_offset(
                     canvas, x, y
                 ).click().perform()
                 if words in self.pressed():
@@ -232,7 +232,7 @@ class Walker:
         for across in (0.45, 0.55, 0.38, 0.62, 0.5):
             for row in range(12, 52):
                 x, y = (across - 0.5) * width, (row / 64 - 0.5) * height
-                ActionChains(self.driver).move_to_element_with_offset(
+                ActionChains(self.driver, duration=0).move_to_element_with_offset(
                     canvas, x, y
                 ).click().perform()
                 said = self.pressed()
