@@ -1,11 +1,17 @@
 """The project document and what follows from it.
 
 Map
-    schema      the JSON document, version 1, as pydantic models
+    schema      the JSON document, version 2, as pydantic models
+    upgrading   documents of older versions brought up, one version at a time
     document    reading and writing documents, with the path of whatever is wrong
     resolve     every typed expression of a document with its value, working or error
     graph       what has to be worked out before what: measures, steps, fits
     solve       document -> Solution: values, parts, fits; a pure function, cached step by step
+    placing     a face and distances across it -> where a step acts
+    options     what a field may be set to where it stands
+    faces       what is left of each face, how much room is on it, which place lies in it
+    beginning   documents with a step, a part or a fit more, sized to where it stands
+    assembly    where every part sits in the finished thing
     renaming    a measure renamed in every expression
     results     what a solve gives back
     cache       results keyed by the hash of everything they were made from

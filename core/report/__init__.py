@@ -24,6 +24,7 @@ Map
     readings      the instruments along the bottom
     assemble      Solution -> Report
     consequences  what followed from an edit, in the maker's terms
+    proving       the whole report of a project as plain data for scripts
     edits         remedies applied to a document
 """
 

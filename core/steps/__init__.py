@@ -4,6 +4,7 @@ Map
     field       what can be set of a step, and how it is read aloud
     registry    StepKind, register: what a step is; the solver knows no kind by name
     state       PartState, Feature: what earlier steps leave for later ones to follow
+    edge_list   edges as a maker writes them: two faces that meet, with a size of their own
     blind       words on blind cuts that come out behind
     outline_kinds   the outlines a step can ask for, and their fields
     extrude, revolve, loft, sweep, text, wrap, boss (and ledge), flats, hole, shell, rims (fillet, chamfer)
