@@ -282,3 +282,26 @@ def test_nothing_is_cut_off_on_narrower_screens(walker: Walker, width: int) -> N
     finally:
         size |= {"width": 1280}
         driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", size)
+
+
+def test_the_other_pages_pass_axe_and_fit_a_narrow_screen(walker: Walker) -> None:
+    project = project_of("Bait tin")
+    driver = walker.driver
+    size = {"width": 1024, "height": 768, "deviceScaleFactor": 1, "mobile": False}
+    driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", size)
+    pages = {
+        "/bench": "Pegs and holes",
+        "/logbook": "Logbook",
+        f"/p/{project}/print": "On the bed",
+        f"/p/{project}/compare": "Better from use",
+        f"/p/{project}/history": "History",
+    }
+    try:
+        for page, words in pages.items():
+            walker.go(page)
+            walker.see(words)
+            assert walker.axe() == [], page
+            assert driver.execute_script("return document.documentElement.scrollWidth") <= 1024
+    finally:
+        size |= {"width": 1280, "height": 800}
+        driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", size)

@@ -51,7 +51,7 @@
     `${Math.floor(seconds / 3600)} h ${Math.round((seconds % 3600) / 60)} min`;
 </script>
 
-<section class="flex shrink-0 items-baseline gap-3 px-5 pt-2.5 pb-1">
+<section class="flex shrink-0 items-baseline gap-3 px-5 pt-2.5 pb-1" aria-label="what this is">
   <h2 class="text-lead font-semibold">Compare</h2>
   <p class="text-small text-soft">everything this project prints, as sliced, in each material</p>
   <a class="word-button ml-auto text-small" href="/p/{project.id}" onclick={inPlace}

@@ -64,7 +64,7 @@
     });
 </script>
 
-<section class="flex shrink-0 items-baseline gap-3 px-5 pt-2.5 pb-1">
+<section class="flex shrink-0 items-baseline gap-3 px-5 pt-2.5 pb-1" aria-label="what this is">
   <h2 class="text-lead font-semibold">History</h2>
   <p class="text-small text-soft">nothing is ever lost: going back is a change like any other</p>
   <a class="word-button ml-auto text-small" href="/p/{project.id}" onclick={inPlace}
@@ -84,7 +84,7 @@
             <th class="font-normal">to</th>
             <th class="font-normal">what was done</th>
             <th class="font-normal">called</th>
-            <th></th>
+            <td></td>
           </tr>
         </thead>
         <tbody>
