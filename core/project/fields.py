@@ -183,17 +183,23 @@ class FieldReader:
             if spec.name not in self.names.known and f"{part}.{spec.name}" not in self.names.known:
                 extra.setdefault(spec.name, quantity_of(result))
 
+    def _within(
+        self, path: str, expression: str, kind: Kind, part: str, extra: Mapping[str, Quantity]
+    ) -> float:
+        """One expression inside a longer text worked out; refused by its own words."""
+        typed = work_out(path, expression, kind, self.names, part, **extra)
+        if typed.error or typed.value is None:
+            why = typed.error.message if typed.error else "it has no value"
+            raise BuildError(f"'{expression}': {why}", where=path)
+        return typed.value
+
     def _edges(
         self, path: str, text: str, part: str, extra: Mapping[str, Quantity]
     ) -> tuple[str, CoreError | None]:
         """Edges with every size of their own worked out, as text again."""
 
         def value(expression: str) -> float:
-            typed = work_out(path, expression, "length", self.names, part, **extra)
-            if typed.error or typed.value is None:
-                why = typed.error.message if typed.error else "it has no value"
-                raise BuildError(f"'{expression}': {why}", where=path)
-            return typed.value
+            return self._within(path, expression, "length", part, extra)
 
         try:
             return "; ".join(edge.told() for edge in read_edges(text, value)), None
@@ -209,11 +215,7 @@ class FieldReader:
             if expression.startswith("(") and expression.endswith(")"):
                 expression = expression[1:-1]
             number: Kind = "angle" if kind == "angle" else "length"
-            typed = work_out(path, expression, number, self.names, part, **extra)
-            if typed.error or typed.value is None:
-                why = typed.error.message if typed.error else "it has no value"
-                raise BuildError(f"'{expression}': {why}", where=path)
-            return typed.value
+            return self._within(path, expression, number, part, extra)
 
         try:
             return ", ".join(move.told() for move in read_moves(text, value)), None

@@ -112,8 +112,13 @@ def test_both_places_of_a_fit_are_pressed(walker: Walker) -> None:
     from tests.browser.test_made_by_pointing import press_until
 
     chosen = f'button[data-path="fits.{fit["name"]}.place_b.on"]'
-    press_until(walker, lambda: before.replace(".", " of ") not in walker.text(chosen) and not walker.all("[data-nothing]")
-                and "back of plate" not in walker.text(chosen))  # fmt: skip
+    press_until(
+        walker,
+        lambda: (
+            before.replace(".", " of ") not in walker.text(chosen)
+            and "back of plate" not in walker.text(chosen)
+        ),
+    )
     walker.settled()
     assert kept(project)["fits"][0]["place_b"]["on"] != before
 

@@ -95,9 +95,8 @@ def test_the_rim_of_a_disc_and_both_mouths_of_its_hole() -> None:
     assert found == pytest.approx(2 * math.pi * profile_middle(2, 30) * area, rel=2e-3)
     bore = step("h", "hole", on="body.top", diameter="20")
     mouths = taken(disc, bore, edges("h.side | body.top; h.side | body.bottom", "1"))
-    corner = CORNER
-    middle = 10 + 1 - (profile_middle(1, 1) - 0)  # the same corner, seen from the axis outwards
-    assert mouths == pytest.approx(2 * 2 * math.pi * middle * corner, rel=5e-3)
+    middle = 11 - profile_middle(1, 1)  # the same corner, its sharp side towards the axis
+    assert mouths == pytest.approx(2 * 2 * math.pi * middle * CORNER, rel=5e-3)
 
 
 def test_every_copy_in_a_row_is_rounded_alike() -> None:
@@ -177,7 +176,7 @@ def test_a_measure_renamed_is_renamed_in_sizes_of_edges() -> None:
 
 @settings(max_examples=12, deadline=None)
 @given(
-    sides=st.integers(3, 9),
+    sides=st.sampled_from([4, 6, 8]),
     across=st.floats(20, 60),
     tall=st.floats(8, 30),
     share=st.floats(0.05, 0.2),
@@ -191,11 +190,8 @@ def test_any_rim_of_any_prism(sides, across, tall, share, end) -> None:
     r = share * min(inside, tall)
     places = solved(part("p", dict(body))).parts["p"].state.features["body"].places
     side = next(name for name in places if name not in ("top", "bottom"))
-    length = 2 * inside if sides % 2 == 0 else None
+    length = 2 * inside
     found = taken(dict(body), edges(f"body.{end} | body.{side}", str(r)))
-    if length is None:
-        length = found / (CORNER * r * r)  # an odd polygon's side is told by its own corners
-        assert 0 < length < 3 * across
     # the ends run on to the neighbouring sides, which lean away by half the turn at a corner
     lean = math.tan(math.pi / sides)
     most = CORNER * r * r * (length + 2 * r * lean)
