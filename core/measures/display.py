@@ -51,6 +51,9 @@ def told_value(value: float, kind: str, unit: LengthUnit = "mm") -> str:
 _MILLIMETRES = re.compile(r"(?<![\w.'])(-?\d+(?:\.\d+)?)((?: × -?\d+(?:\.\d+)?)*) mm(?![\w²³])")
 
 
+_POWERS = re.compile(r"(?<![\w.'])(\d+(?:\.\d+)?) mm([²³])")
+
+
 def in_unit(words: str, unit: LengthUnit) -> str:
     """Words with every length in them in the project's unit.
 
@@ -58,6 +61,8 @@ def in_unit(words: str, unit: LengthUnit) -> str:
 
     >>> in_unit("a 12.7 mm wall does not fit 25.4 × 50.8 mm; '3 mm' was typed", "in")
     "a 0.5 in wall does not fit 1 × 2 in; '3 mm' was typed"
+    >>> in_unit("645.16 mm² stands out", "in")
+    '1 in² stands out'
     """
     if unit == "mm":
         return words
@@ -66,7 +71,11 @@ def in_unit(words: str, unit: LengthUnit) -> str:
         sizes = [found[1], *found[2].split(" × ")[1:]]
         return " × ".join(length_text(float(size), unit, False) for size in sizes) + f" {unit}"
 
-    return _MILLIMETRES.sub(told, words)
+    def told_power(found: re.Match[str]) -> str:
+        power = {"²": 2, "³": 3}[found[2]]
+        return f"{plain(float(found[1]) / 25.4**power, 4)} {unit}{found[2]}"
+
+    return _POWERS.sub(told_power, _MILLIMETRES.sub(told, words))
 
 
 def nearest_64th(mm: float) -> tuple[str, float]:

@@ -280,7 +280,7 @@ def _outline_views(path: str, spec: OutlineSpec, words: str) -> list[OutlineView
     return found
 
 
-_PLAIN_NUMBER = re.compile(r"\s*-?\d+(\.\d+)?\s*(mm|cm|in|\")?\s*")
+_PLAIN_NUMBER = re.compile(r"\s*-?(\d+(\.\d+)?|(\d+\s+)?\d+/\d+)\s*(mm|cm|in|\")?\s*")
 
 
 def _held_views(path: str, result: StepResult) -> list[HeldView]:

@@ -124,6 +124,14 @@ def test_what_is_drawn_is_what_is_kept() -> None:
     assert across.path == "parts.p.steps.h.place.x"
 
 
+@pytest.mark.parametrize(
+    ("text", "plain"), [("8", True), ("3/8in", True), ("1 1/4", True), ("8 + 1", False)]
+)
+def test_a_plain_number_can_be_dragged_and_an_expression_cannot(text: str, plain: bool) -> None:
+    solution = solved(part("p", block(), hole(x=text)), version=2)
+    assert report_on(solution).parts[0].steps[1].held[0].plain is plain
+
+
 def test_options_are_edges_of_the_face_then_what_stands_on_it() -> None:
     first = step("first", "hole", on="body.top", diameter="6")
     report = report_on(solved(part("p", block(), first, hole(x="9"))))
