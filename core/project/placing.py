@@ -23,9 +23,9 @@ LEVEL = 1e-6
 PLACE_FIELDS = (
     Field("on", "place", "on", "", clause=", on {on}"),
     Field("x", "length", "across the face", "0", clause=", {x} {x_from}"),
-    Field("x_from", "from", "told from", "", clause=", {x} {x_from}"),
+    Field("x_from", "from", "told from", "", clause=", {x} {x_from}", beside="y_from"),
     Field("y", "length", "up the face", "0", clause=", {y} {y_from}"),
-    Field("y_from", "from", "told from", "", clause=", {y} {y_from}"),
+    Field("y_from", "from", "told from", "", clause=", {y} {y_from}", beside="x_from"),
     Field("out", "length", "out of the face", "0", clause=", {out} out of it"),
     Field("turn", "angle", "turned", "0", clause=", turned {turn}"),
 )

@@ -135,6 +135,7 @@ class Part(_Model):
     label: Label = ""
     material: Label = ""
     colour: Colour = "#7fa79f"
+    shown: Literal["solid", "seen through", "hidden"] = "solid"  # on the stage
     measures: Annotated[list[Measure], Field(max_length=200)] = []
     steps: Annotated[list[Step], Field(max_length=300)] = []
     stance: Facing = "bottom"

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from core.measures.display import length_text
+from core.measures.display import in_unit, length_text
 from core.measures.units import LengthUnit
 from core.report.models import Consequence, Report
 
@@ -71,5 +71,5 @@ def _text(value: float, how: str, unit: LengthUnit) -> str:
     if how == "mass":
         return f"{value:.1f} g"
     if how == "area":
-        return f"{value:.0f} mm²"
+        return in_unit(f"{value:.0f} mm²", unit)
     return f"{value:.0%}"

@@ -67,7 +67,7 @@ def _part(before: Part, after: Part) -> list[Difference]:
             Difference(what=f"{after.name}, order of steps", before=", ".join(kept),
                        after=", ".join(i for i in new if i in old))
         )  # fmt: skip
-    for what in ("stance", "material", "label"):
+    for what in ("stance", "material", "label", "colour", "shown"):
         if getattr(before, what) != getattr(after, what):
             found.append(
                 Difference(what=f"{after.name}, {what}", before=getattr(before, what) or "-",

@@ -33,6 +33,13 @@ class OptionView(View):
     words: str
 
 
+class BesideView(View):
+    """The field that the same press on a corner sets as well, and what it may be set to."""
+
+    path: str
+    values: list[str]
+
+
 class FieldView(View):
     """One thing to edit: as typed, and what it comes to."""
 
@@ -49,6 +56,7 @@ class FieldView(View):
     options: list[OptionView] = []
     hint: str = ""
     error: ErrorView | None = None
+    beside: BesideView | None = None
 
 
 class Piece(View):

@@ -97,8 +97,8 @@ def readings(
     told.append(
         ReadingView(
             name="overhang",
-            value=f"{hanging:.0f}",
-            unit="mm²",
+            value=f"{hanging:.0f}" if unit == "mm" else f"{hanging / factor**2:.2f}",
+            unit=f"{unit}²",
             severity=state,
             word=f"{islands} in mid-air"
             if islands

@@ -18,7 +18,7 @@ from core.project.placing import PLACE_FIELDS, place_texts
 from core.project.resolve import Typed
 from core.project.results import FitResult, StepResult
 from core.project.schema import OutlineSpec, Place
-from core.report.models import ErrorView, FieldView, OptionView, Piece
+from core.report.models import BesideView, ErrorView, FieldView, OptionView, Piece
 from core.solids import Frame
 from core.steps import OUTLINES, STEPS, Field
 from core.steps.field import filled, told_with
@@ -194,7 +194,15 @@ def place_field_views(
                 empty=nothing,
             )
         )
-    return views
+    known = {view.path: [one.value for one in view.options] for view in views}
+
+    def paired(spec: Field, view: FieldView) -> FieldView:
+        if not spec.beside:
+            return view
+        other = f"{path}.{spec.beside}"
+        return view.model_copy(update={"beside": BesideView(path=other, values=known[other])})
+
+    return [paired(spec, view) for spec, view in zip(PLACE_FIELDS, views, strict=True)]
 
 
 def on_face(around: Surroundings, place: Place | None) -> Surroundings:

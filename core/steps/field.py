@@ -78,6 +78,7 @@ class Field:
     # where a new step is sized to its face: a length across it, or one that goes into the body
     spans: Literal["", "across", "into"] = ""
     goes_in_when: tuple[Condition, ...] = ()
+    beside: str = ""  # the field that the same press on a corner sets as well
 
     @property
     def is_number(self) -> bool:

@@ -22,8 +22,10 @@ def enter(walker: Walker, title: str) -> None:
     walker.see(f"{title}: what it showed")
     walker.press("let the stand-in printer try it")
     walker.see("made up by a stand-in")
+    assert walker.axe() == []
     walker.press("see what it teaches")
     walker.see("What the fits on this process would become")
+    assert walker.axe() == []
     walker.press("keep it")
     walker.until(lambda: not walker.all('[aria-label="what the gauge showed"]'))
 
@@ -33,6 +35,7 @@ def test_gauges_are_printed_entered_learnt_and_the_lid_fits(walker: Walker) -> N
     walker.see("Pegs and holes")
     enter(walker, "Pegs and holes")
     walker.see("Results kept")
+    assert walker.axe() == []
     enter(walker, "Caliper block")
     walker.until(lambda: Process.objects.get().results.count() == 2)
     walker.press("let the ticked ones follow")
@@ -48,6 +51,7 @@ def test_a_gauge_is_made_and_a_process_put_on_the_bench(walker: Walker) -> None:
     walker.go("/bench")
     walker.press("put another on the bench")
     walker.one("form input").send_keys("Weir 300")
+    assert walker.axe() == []
     walker.press("put it there")
     walker.see("Weir 300, PLA", "h2")
     card = walker.until(
@@ -63,10 +67,12 @@ def test_a_print_is_written_down_and_says_what_to_change(walker: Walker) -> None
     walker.press("on the bed")
     walker.saying("printed", "[role=radio]").click()
     walker.see("write it into the logbook")
+    assert walker.axe() == []
     walker.saying("tight", "[role=radio]").click()
     walker.one("textarea").send_keys("first lid of the season")
     walker.press("write it into the logbook")
     walker.see("Lid on tin: tight")
+    assert walker.axe() == []
     walker.see("next time: Lid on tin was tight: 0.27 →")
     box = walker.one('input[placeholder^="part"]')
     box.send_keys("season")
@@ -82,6 +88,7 @@ def test_a_planned_print_is_weighed_against_the_spool(walker: Walker) -> None:
     walker.saying("printed", "[role=radio]").click()
     walker.press("not printed yet: plan it")
     walker.see("Next on the printers")
+    assert walker.axe() == []
     spool = walker.one('[aria-label^="filament left on the spool"]')
     spool.send_keys("30", Keys.ENTER)
     walker.see("g short")
@@ -106,6 +113,7 @@ def test_versions_are_named_compared_and_gone_back_to(walker: Walker) -> None:
     walker.until(lambda: Project.objects.get(title="Bait tin").revisions.get(number=1).name)
     walker.press("go back to it")
     walker.see("back to the short one")
+    assert walker.axe() == []
     walker.press("back to the desk")
     walker.until(lambda: walker.field("measures.tall").get_attribute("value") == "34")
 
@@ -122,6 +130,7 @@ def test_materials_are_compared_and_the_lasting_thing_wins(walker: Walker) -> No
     walker.see("grams, nought or more")
     walker.choose('[aria-label^="lay beside it"]', "Hook tin")
     walker.see("tightest gap a side")
+    assert walker.axe() == []
     heads = walker.until(lambda: [h.text for h in walker.all("th.font-semibold")])
     assert heads[0].startswith("now, version") and heads[1].startswith("Hook tin")
     walker.click('[aria-label="take Hook tin away"]')

@@ -7,6 +7,8 @@ import re
 import urllib.request
 from typing import Any
 
+from selenium.webdriver.common.keys import Keys
+
 from core.fits import FITS
 from core.project.beginning import begin_fit
 from core.project.document import from_data
@@ -64,6 +66,7 @@ class Said:
     def __init__(self, walker: Walker, project: int, line: str, closed: str) -> None:
         self.walker, self.project, self.line, self.closed = walker, project, line, closed
         self.wanted: dict[str, str] = {}
+        self.pointed: list[tuple[str, str]] = []  # paths of lists of names, and their kind
 
     def open(self) -> None:
         """Opens whatever clauses are still closed."""
@@ -109,6 +112,11 @@ class Said:
         texts = {}
         for spec in specs:
             if spec.kind == "edges":
+                edges = typed.get(spec.name, "")
+                texts[f"{path}.{spec.name}.0"] = "0.4"
+                edge = edges.split(";")[0].split(":")[0].strip()
+                own = [f"{edge}: 0.4", *(one.strip() for one in edges.split(";")[1:])]
+                typed[spec.name] = "; ".join(own)
                 texts_for = None
             elif spec.is_number:
                 now = typed.get(spec.name, spec.default)
@@ -128,19 +136,56 @@ class Said:
             lambda: [self.walker.driver.execute_script(TYPE_ALL, texts)], "typed"
         )[0]
         assert missing == "", f"nothing on the screen takes {missing}"
-        self.wanted |= {key: text.strip() for key, text in texts.items()}
+        edges = {f"{path}.{spec.name}" for spec in specs if spec.kind == "edges"}
+        told = {key: text for key, text in texts.items() if key.rpartition(".")[0] not in edges}
+        told |= {f"{path}.{spec.name}": typed[spec.name] for spec in specs if spec.kind == "edges"}
+        self.wanted |= {key: text.strip() for key, text in told.items()}
         self.walker.settled()
 
     def _choose_another(self, path: str, spec: Field, typed: dict[str, str]) -> None:
         now = typed.get(spec.name, spec.default)
-        if spec.kind == "choice":
-            other = next((c for c in spec.choices if c != now), None)
-            if other is not None:
-                self._take(f"{path}.{spec.name}", spec, other, typed)
+        if spec.kind != "choice":
+            # a face, a step, a part: changed at the very end, for another step may not build
+            self.open()
+            self.walker.one(f'[data-path="{path}.{spec.name}"]')
+            self.pointed.append((f"{path}.{spec.name}", spec.kind))
             return
-        # a face, a step, a part: that it can be opened and names something is enough here
-        self.open()
-        self.walker.one(f'[data-path="{path}.{spec.name}"]')
+        other = next((c for c in spec.choices if c != now), None)
+        if other is not None:
+            self._take(f"{path}.{spec.name}", spec, other, typed)
+
+    def point_elsewhere(self) -> None:
+        """Takes another entry of every list of faces, steps, parts or drawings."""
+        for path, kind in self.pointed:
+            before = self.held(path)
+            self.open()
+            control = f'button[data-path="{path}"]'
+            self.walker.click(control)
+            self.walker.until(
+                lambda: self.walker.all("[role=listbox] [role=option]"), f"{path} offers nothing"
+            )
+            others = [
+                one.get_attribute("data-label") or one.text
+                for one in self.walker.all("[role=option]")
+                if one.get_attribute("aria-selected") != "true"
+            ]
+            self.walker.keys(Keys.ESCAPE)
+            self.walker.until(lambda: not self.walker.all("[role=listbox]"), "the list stays")
+            if not others:
+                continue  # it can be nothing else here
+            if kind == "faces":
+                self.walker.click(control)
+                self.walker.press(others[0])
+                self.walker.keys(Keys.ESCAPE)
+            else:
+                self.walker.choose(control, others[0])
+            self.walker.settled()
+            assert self.held(path) != before, (
+                f"{path} stays at {before!r} though {others[0]!r} was taken"
+            )
+
+    def held(self, path: str) -> str:
+        return at(kept(self.project), path)
 
     def _take(self, path: str, spec: Field, value: str, typed: dict[str, str]) -> None:
         self.open()
@@ -154,15 +199,19 @@ class Said:
         self.walker.settled()
         data = kept(self.project)
         assert {path: at(data, path) for path in self.wanted} == self.wanted
+        self.point_elsewhere()
 
 
 def test_every_field_of_every_step(bare_walker: Walker) -> None:
     for kind in SAMPLES:
         data = document(kind)
+        steps = data["parts"][0]["steps"]
+        if len(steps) == 1:
+            steps.insert(0, block())  # something to point at
         project = put(bare_walker, data)
         bare_walker.go(f"/p/{project}")
         bare_walker.settled()
-        line = data["parts"][0]["steps"][-1]
+        line = steps[-1]
         said = Said(bare_walker, project, f'[data-step="{line["id"]}"]', "more that can be set")
         base = f"parts.part.steps.{line['id']}"
         said.group(f"{base}.fields", STEPS[kind].fields, dict(line["fields"]))

@@ -52,7 +52,14 @@ def test_a_part_is_renamed_coloured_copied_moved_hidden_and_taken_away(walker: W
     assert [p["label"] for p in kept(project)["parts"]][2] == "Worm tin, again"
     act("hide it")
     walker.see("hidden")
-    act("show it")
+    assert kept(project)["parts"][2]["shown"] == "hidden"
+    walker.driver.execute_script("document.activeElement.blur()")
+    walker.chord(Keys.CONTROL, "z")  # taken back like any other change
+    walker.until(lambda: kept(project)["parts"][2]["shown"] == "solid")
+    walker.settled()
+    act("see through it")
+    assert kept(project)["parts"][2]["shown"] == "seen through"
+    act("draw it solid")
     act("take Worm tin, again and its fits away")
     assert len(kept(project)["parts"]) == 2
     walker.chord(Keys.CONTROL, "z")

@@ -1378,6 +1378,16 @@ export interface components {
             version: number[];
         };
         /**
+         * BesideView
+         * @description The field that the same press on a corner sets as well, and what it may be set to.
+         */
+        BesideView: {
+            /** Path */
+            path: string;
+            /** Values */
+            values: string[];
+        };
+        /**
          * BreakEven
          * @description From how many uses on a lasting thing is better; None where it never is.
          */
@@ -1812,6 +1822,7 @@ export interface components {
          * @description One thing to edit: as typed, and what it comes to.
          */
         FieldView: {
+            beside?: components["schemas"]["BesideView"] | null;
             /**
              * Default
              * @default
@@ -2790,6 +2801,12 @@ export interface components {
             measures: components["schemas"]["Measure"][];
             /** Name */
             name: string;
+            /**
+             * Shown
+             * @default solid
+             * @enum {string}
+             */
+            shown: "solid" | "seen through" | "hidden";
             /**
              * Stance
              * @default bottom

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { FieldView } from "../api/client";
-  import { textAt } from "../project/paths";
+  import { setPath, textAt } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import { pointing } from "../stage/pointing.svelte";
   import Choose from "../ui/Choose.svelte";
@@ -10,7 +10,7 @@
   import MovesField from "./MovesField.svelte";
   import NumberField from "./NumberField.svelte";
   import TextField from "./TextField.svelte";
-  import { canPoint, pointedText } from "./pointed";
+  import { canPoint, pointedBeside, pointedText } from "./pointed";
 
   let {
     project,
@@ -34,10 +34,14 @@
   const dirty = $derived(text !== field.text);
   const shown = $derived({ ...field, text });
 
-  function set(next: string) {
-    if (next === textAt(project.document, field.path)) return;
+  function set(next: string, beside: { path: string; text: string } | null = null) {
+    if (!beside && next === textAt(project.document, field.path)) return;
     const label = field.label.split(",")[0];
-    project.set(field.path, next, `${words}: ${label} ${text || "none"} → ${next || "left alone"}`);
+    const told = `${words}: ${label} ${text || "none"} → ${next || "left alone"}`;
+    project.change(told, (document) => {
+      setPath(document, field.path, next);
+      if (beside) setPath(document, beside.path, beside.text);
+    });
   }
 
   function point() {
@@ -46,7 +50,7 @@
       take: (touch) => {
         const found = pointedText(shown, touch, part);
         if (found === null) return `${touch.face} of ${touch.step} cannot be taken here`;
-        set(found);
+        set(found, pointedBeside(shown, touch, found));
         return "";
       },
     });
@@ -56,27 +60,27 @@
 {#if field.kind === "fixed"}<span>{text}</span>{:else if field.kind === "drawing"}<DrawingField
     {project}
     field={shown}
-    onset={set}
+    onset={(next) => set(next)}
   />{:else if field.kind === "moves"}<MovesField
     field={shown}
     {dirty}
-    onset={set}
+    onset={(next) => set(next)}
   />{:else if field.kind === "text"}<TextField
     field={shown}
     {dirty}
-    onset={set}
+    onset={(next) => set(next)}
   />{:else if field.kind === "edges"}<EdgesField
     field={shown}
     {dirty}
     {units}
     {names}
-    onset={set}
+    onset={(next) => set(next)}
   />{:else if field.kind === "faces"}<ChooseSeveral
     value={text}
     options={field.options ?? []}
     label={field.label}
     path={field.path}
-    onset={set}
+    onset={(next) => set(next)}
   />{:else if field.options?.length || canPoint(field.kind) || field.kind === "part"}<Choose
     value={text}
     options={field.options ?? []}
@@ -84,13 +88,13 @@
     path={field.path}
     {dirty}
     invalid={Boolean(field.error)}
-    onset={set}
+    onset={(next) => set(next)}
   />{:else}<NumberField
     field={shown}
     {units}
     {names}
     {dirty}
-    onset={set}
+    onset={(next) => set(next)}
   />{/if}{#if canPoint(field.kind)}<button
     class="ml-0.5 inline-grid h-6 w-6 place-items-center rounded-slip text-soft hover:bg-raised hover:text-ink"
     aria-label="{field.label}: press it on the stage"

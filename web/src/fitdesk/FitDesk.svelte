@@ -272,7 +272,9 @@
         <ErrorLine error={field.error!} text={field.text} />
       {/each}
 
-      <h3 class="mt-3 text-small text-soft">Working, mm</h3>
+      <h3 class="mt-3 text-small text-soft">
+        Working, mm{units === "in" ? ", what it comes to in inches too" : ""}
+      </h3>
       <table class="w-full text-small">
         <tbody>
           {#each fit.gap_working as [what, how], index (index)}
@@ -286,7 +288,9 @@
             <tr
               ><td class="pr-3 align-baseline whitespace-nowrap text-soft">{line.label}</td><td
                 class="figure text-right"
-                >{line.formula} = {line.value_mm.toFixed(2)}{unit(line)}</td
+                >{line.formula} = {line.value_mm.toFixed(2)}{unit(
+                  line,
+                )}{#if units === "in" && line.unit === "mm"}, {size(line.value_mm, units)} in{/if}</td
               ></tr
             >
           {/each}
@@ -320,8 +324,9 @@
         {/each}
         {#each fit.stack as one, index (index)}
           <li>
-            {one.name} ± <span class="figure">{one.worst_mm.toFixed(2)}</span> at worst, ±
-            <span class="figure">{one.likely_mm.toFixed(2)}</span> likely<span class="unit">mm</span
+            {one.name} ± <span class="figure">{size(one.worst_mm, units)}</span> at worst, ±
+            <span class="figure">{size(one.likely_mm, units)}</span> likely<span class="unit"
+              >{units}</span
             >
             <span class="text-soft">({one.parts.map(([what]) => what).join(", ")})</span>
           </li>

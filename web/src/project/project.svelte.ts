@@ -44,8 +44,8 @@ export class Project {
   /** What was changed here and is not taken yet, while it waits for the maker to choose. */
   waiting = $state.raw<Document | null>(null);
   /** Parts that are not drawn, and parts that are seen through. */
-  hidden = $state.raw<ReadonlySet<string>>(new Set());
-  faint = $state.raw<ReadonlySet<string>>(new Set());
+  hidden = $derived(this.#drawnAs("hidden"));
+  faint = $derived(this.#drawnAs("seen through"));
   /** A report on something not kept yet, shown instead while a dial is being moved. */
   trial = $state.raw<Report | null>(null);
   busy = $state(false);
@@ -180,15 +180,10 @@ export class Project {
     this.trial = null;
   }
 
-  /** Draws a part solid, seen through, or not at all. Nothing of the project changes. */
-  draw(part: string, how: "solid" | "faint" | "hidden"): void {
-    const [hidden, faint] = [new Set(this.hidden), new Set(this.faint)];
-    hidden.delete(part);
-    faint.delete(part);
-    if (how === "hidden") hidden.add(part);
-    if (how === "faint") faint.add(part);
-    this.hidden = hidden;
-    this.faint = faint;
+  #drawnAs(how: string): ReadonlySet<string> {
+    return new Set(
+      (this.document?.parts ?? []).filter((one) => one.shown === how).map((one) => one.name),
+    );
   }
 
   /** Stands a part, and what is printed together with it, another way. */

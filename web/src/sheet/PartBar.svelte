@@ -65,21 +65,24 @@
     onselect(next);
   }
 
-  const acts: [string, () => void, boolean][] = $derived([
+  /** Draws it so, or solid again where it is drawn so. */
+  function drawn(how: "hidden" | "seen through", words: string, back: string): Act {
+    const now = spec.shown === how;
+    return [
+      now ? back : words,
+      () => set(now ? "drawn solid" : how, (one) => (one.shown = now ? "solid" : how)),
+      true,
+    ];
+  }
+
+  type Act = [string, () => void, boolean];
+  const acts: Act[] = $derived([
     ["a measure of its own", onmeasure, true],
     ["once more, without its fits", duplicate, true],
     ["earlier on the rail", () => move(-1), at > 0],
     ["later on the rail", () => move(1), at < parts.length - 1],
-    [
-      project.hidden.has(part.name) ? "show it" : "hide it",
-      () => project.draw(part.name, project.hidden.has(part.name) ? "solid" : "hidden"),
-      true,
-    ],
-    [
-      project.faint.has(part.name) ? "draw it solid" : "see through it",
-      () => project.draw(part.name, project.faint.has(part.name) ? "solid" : "faint"),
-      true,
-    ],
+    drawn("hidden", "hide it", "show it"),
+    drawn("seen through", "see through it", "draw it solid"),
     [`take ${part.label} and its fits away`, takeAway, true],
   ]);
 </script>
