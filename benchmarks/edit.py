@@ -22,12 +22,12 @@ django.setup()
 from django.core.management import call_command
 from django.test import Client
 
+from core.checks.finished import mesh_of
 from core.project import cache
 from core.project.demo import DEMO, demo_document
+from core.project.edits import Edit
 from core.project.solve import solve
-from core.proof.finding import Edit
 from core.report import apply_edits, report_on
-from core.report.measuring import mesh_of
 
 ROUNDS = 20
 

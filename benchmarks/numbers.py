@@ -12,14 +12,14 @@ import statistics
 import time
 from collections.abc import Callable
 
+from core.checks.finished import mesh_of
 from core.project import cache
 from core.project.demo import DEMO, demo_document
+from core.project.edits import Edit
 from core.project.results import Solution
 from core.project.schema import Project
 from core.project.solve import sketch, solve
-from core.proof.finding import Edit
 from core.report import apply_edits
-from core.report.measuring import mesh_of
 
 PLAIN = re.compile(r"^\s*\d+(\.\d*)?\s*(mm|in)?\s*$")
 BUDGET_MS = 100.0

@@ -8,10 +8,10 @@ from __future__ import annotations
 import time
 from collections.abc import Callable
 
+from core.checks.moving import turn_and_shift
 from core.outlines import regular_polygon
 from core.proof.gaps import smallest_gap
 from core.proof.motion import sweep
-from core.report.motion import turn_and_shift
 from core.solids import Body, Frame, Prism, prism_body, triangle_mesh
 from core.threads import opened, read_thread, thread_cutter, thread_rod
 

@@ -249,7 +249,10 @@ def _check(given: argparse.Namespace) -> int:
         return 0
     size = " × ".join(f"{v:.2f}" for v in found["size_mm"])
     print(f"{found['file']}: {found['triangles']} triangles, {size} mm")
-    print(f"{found['volume_mm3'] / 1000:.3f} cm³, {found['mass_g']:.1f} g {found['material']}")
+    if found["volume_mm3"] is None:
+        print("no volume: the surface is open")
+    else:
+        print(f"{found['volume_mm3'] / 1000:.3f} cm³, {found['mass_g']:.1f} g {found['material']}")
     for finding in found["findings"]:
         print(f"{finding['severity']}: {finding['check']}: {finding['message']}")
     if not found["findings"]:

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import hashlib
+import logging
+import traceback
 from collections.abc import Callable
 
 
@@ -66,3 +69,22 @@ class BuildError(CoreError):
 
 class FormatError(CoreError):
     """A file that cannot be read or written."""
+
+
+class Unforeseen(BuildError):
+    """Something the program did not expect: told with a reference to be looked up in the log."""
+
+
+def unforeseen(error: Exception, what: str) -> Unforeseen:
+    """An error nobody foresaw, put into words and into the log.
+
+    Args:
+        what: what could not be done, in the maker's terms: "this step could not be built".
+    """
+    told = "".join(traceback.format_exception(error))
+    reference = hashlib.sha256(told.encode()).hexdigest()[:8]
+    logging.getLogger("fairhinge").error("reference %s: %s\n%s", reference, what, told)
+    return Unforeseen(
+        f"{what}: something went wrong that nobody foresaw (reference {reference} in the log)",
+        remedy="other sizes, or leave it out; everything else is still here",
+    )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from core.checks.finished import mesh_of
 from core.fits.track_path import maze
 from core.formats import pack_marks, pack_mesh
 from core.project.cache import ContentCache, content_key
@@ -15,7 +16,6 @@ from core.project.solve import sketch, solve
 from core.report import Report, report_on
 from core.report.beds import beds_view
 from core.report.marking import marks_key, marks_of, marks_view
-from core.report.measuring import mesh_of
 from core.report.models import MotionReport, SketchView
 from core.report.motion import motion_report
 from core.report.print_models import BedsView, LayerView, MarksView, SlicedView, StanceView

@@ -6,9 +6,10 @@ import math
 from collections.abc import Mapping
 
 from core.errors import BuildError
-from core.fits.clip_strength import bend
-from core.fits.pieces import ROOT_MM, box, disc, finished, opposed, positive, raised, seated
+from core.fits.clip_strength import FACTOR, bend
+from core.fits.pieces import ROOT_MM, TURN, box, disc, finished, opposed, positive, raised, seated
 from core.fits.registry import (
+    Bends,
     FitInput,
     FitKind,
     Meeting,
@@ -25,6 +26,7 @@ from core.outlines.loop import Loop
 from core.solids import Body, Frame
 from core.solids.turned import turned_body
 from core.steps.field import Field
+from core.steps.registry import Start
 from core.steps.state import PartState
 
 
@@ -40,6 +42,8 @@ class BallHinge(FitKind):
     on_a = True
     on_b = True
     makes_b = False
+    # arms as long and thin as usual plastics bear to be sprung over the barrel
+    starts = (Start(title, also, {"reach": "16 mm", "arm": "2 mm"}),)
     fields = (
         Field("long", "length", "length of the barrel", "30 mm"),
         Field("barrel", "length", "barrel diameter", "8 mm"),
@@ -47,6 +51,15 @@ class BallHinge(FitKind):
         Field("deep", "length", "how far a ball reaches into its dimple", "1 mm"),
         Field("arm", "length", "thickness of an arm", "3 mm"),
         Field("up", "length", "axis above the middle of the face", "0"),
+        TURN,
+        Field(
+            "reach",
+            "length",
+            "length of the arms, face to axis",
+            "0",
+            least=0,
+            clause=", the arms {reach} long from their face to the axis",
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
@@ -104,25 +117,20 @@ class BallHinge(FitKind):
         axis = Frame(f.point(0.0, up, radius), f.y_axis, tuple(-v for v in f.x_axis))  # type: ignore[arg-type]
         stuff = given.process.stuff(given.material_b)
         spread = n["deep"]
-        bent = bend(
-            spread, edge + radius, 2 * radius, n["arm"], stuff.modulus_mpa, "constant", 45, 45
-        )
+        # the ball pushes at the axis, and the arm bends from the face that carries it
+        bent = bend(spread, edge, 2 * radius, n["arm"], stuff.modulus_mpa, "constant", 45, 45)
         limit = stuff.strain_once_percent
-        cautions: list[tuple[str, str]] = []
+        cures: list[tuple[str, str, str]] = []
         if limit is not None:
-            state = "good" if bent.strain * 100 <= limit else "warning"
-            cautions.append(
-                (
-                    state,
-                    f"an arm bends at {bent.strain:.1%} strain; {stuff.name} bears {limit:g} % once",
-                )
-            )
-        cautions.append(
+            long = math.sqrt(spread * n["arm"] / (FACTOR["constant"] * limit / 100))
+            long = math.ceil(long * 2) / 2
+            cures.append(("reach", f"{long:g} mm", f"arms {long:g} mm long"))
+        cautions = [
             (
                 "note",
                 "pinch and hinge line: ISO 8124-1, EN 71-1 and ASTM F963 bound the gaps of toy hinges; ask a qualified person",
             )
-        )
+        ]
         end = n["long"] / 2
         fit = given.fit
         section = SectionView(
@@ -153,7 +161,7 @@ class BallHinge(FitKind):
                 WorkingLine("each arm spreads by", f"{n['deep']:.2f}", spread),
                 WorkingLine(
                     "force to spread an arm",
-                    f"{2 * radius:.1f} × {n['arm']:.1f}² / 6 × {stuff.modulus_mpa:g} × ε / {edge + radius:.1f}",
+                    f"{2 * radius:.1f} × {n['arm']:.1f}² / 6 × {stuff.modulus_mpa:g} × ε / {edge:.1f}",
                     bent.deflection_n,
                     "N",
                 ),
@@ -163,13 +171,16 @@ class BallHinge(FitKind):
             ),
             (),
             tuple(cautions),
-            Motion("turn", axis, 0.0, 180.0, words="folded up"),
+            Motion(
+                "turn", axis, 0.0, 180.0, words="folded up", must=False, asked=n["turn"] or None
+            ),
+            bends=Bends("an arm", bent.strain, bent.deflection_n, limit, stuff.name, tuple(cures)),
         )
 
 
 def _edge(given: FitInput) -> float:
-    """From the axis to the face that carries the arms: the barrel clears it by the gap."""
-    return given.numbers["barrel"] / 2 + given.gap_mm
+    """From the axis to the face that carries the arms: the barrel clears it by the gap at least."""
+    return max(given.numbers["barrel"] / 2 + given.gap_mm, given.numbers["reach"])
 
 
 def _checked(given: FitInput) -> None:

@@ -19,6 +19,7 @@ from core.fits.pieces import (
 from core.fits.registry import (
     FitInput,
     FitKind,
+    Held,
     Meeting,
     Motion,
     Pair,
@@ -43,6 +44,7 @@ class Captive(FitKind):
     """A piece that moves but cannot get out."""
 
     kind = "captive"
+    bears_load = True
     title = "Captive ring, ball or link"
     also = ("captive", "print in place", "loose ring", "chain", "link", "ball in cage", "rattle")
     roles = ("holder", "captive")
@@ -80,10 +82,6 @@ class Captive(FitKind):
         made = _MAKERS[given.words["form"]](given)
         gap, layer = given.gap_mm, given.process.layer_mm
         cautions: list[tuple[str, str]] = []
-        if made.escape_mm <= 0.3:
-            cautions.append(("stop", f"it gets out: held by {made.escape_mm:.2f} mm only"))
-        else:
-            cautions.append(("good", f"cannot get out: held by {made.escape_mm:.2f} mm"))
         if gap < layer:
             cautions.append(
                 (
@@ -107,6 +105,7 @@ class Captive(FitKind):
             tuple(cautions),
             Motion("turn", given.frame_a, 0.0, 360.0, words="turned round") if made.spins else None,
             in_place=True,
+            held=Held(made.what, given.frame_a.z_axis, made.far_mm, made.cures),
         )
 
 
@@ -115,26 +114,34 @@ class _Made:
 
     def __init__(
         self, holder_add: list[Body], captive: Body, seat: Frame, faces: tuple[set[str], set[str]],
-        section: SectionView, working: tuple[WorkingLine, ...], escape_mm: float, spins: bool,
-        holder_cut: list[Body] | None = None,
+        section: SectionView, working: tuple[WorkingLine, ...], what: str, far_mm: float,
+        spins: bool, holder_cut: list[Body] | None = None,
+        cures: tuple[tuple[str, str, str], ...] = (),
     ) -> None:  # fmt: skip
         self.holder_add, self.holder_cut = holder_add, holder_cut or []
         self.captive, self.seat = captive, seat
         self.holder_faces, self.captive_faces = frozenset(faces[0]), frozenset(faces[1])
         self.section, self.working = section, working
-        self.escape_mm, self.spins = escape_mm, spins
+        self.what, self.far_mm, self.spins, self.cures = what, far_mm, spins, cures
+
+
+def _foot(given: FitInput) -> float:
+    """How high the loose piece stands over the place it is printed on: on a bed it stands, over a
+    face of its holder it floats by the gap."""
+    return 0.0 if given.a.body is None else given.gap_mm
 
 
 def _ring_on_post(given: FitInput) -> _Made:
     n, gap, f = given.numbers, given.gap_mm, given.frame_a
     post, head, tall = n["size"] / 2, n["head"] / 2, n["tall"]
-    ring = tall - 2 * gap
+    foot = _foot(given)
+    ring = tall - gap - foot
     inner = post + gap
     outer = inner + n["thick"]
     if ring <= 0.4:
         raise BuildError(
             "nothing is left of the ring's height",
-            remedy=f"a neck of more than {2 * gap + 0.4:.2f} mm",
+            remedy=f"a neck of more than {gap + foot + 0.4:.2f} mm",
         )
     if head <= inner:
         raise BuildError(
@@ -154,26 +161,25 @@ def _ring_on_post(given: FitInput) -> _Made:
         profile, ["root", "post", "head", "head side", "head top", "axis"], f, given.fit
     )
     # the ring's upper inner edge is bevelled to lie along the head's underside, a gap away
-    rise = gap * math.sqrt(2) - gap
     bevel = [(inner, 0.0), (outer, 0.0), (outer, ring)]
-    top_inner = post + (ring + gap - tall) + gap * math.sqrt(2)
+    top_inner = post + (ring + foot - tall) + gap * math.sqrt(2)
     bevel += [(max(top_inner, inner), ring)]
-    del rise
     captive = turned(
         bevel, ["ring foot", "ring side", "ring top", "bore"], given.frame_b, given.fit
     )
     section = SectionView(
         upright_cut(f), (post - 3.0, -2.0), (max(outer, head) + 1.5, tall + slope + 2.5),
-        (Probe("side", (inner + n["thick"] / 2, gap + ring * 0.4), (-1.0, 0.0)), Probe("headroom", (inner + n["thick"] / 2, gap + ring * 0.4), (0.0, -1.0))),
-        (("ring", inner + n["thick"] / 2, gap + ring * 0.6), ("post", post - 1.5, tall / 2)),
+        (Probe("side", (inner + n["thick"] / 2, foot + ring * 0.4), (-1.0, 0.0)), Probe("headroom", (inner + n["thick"] / 2, foot + ring * 0.4), (0.0, -1.0))),
+        (("ring", inner + n["thick"] / 2, foot + ring * 0.6), ("post", post - 1.5, tall / 2)),
     )  # fmt: skip
     return _Made(
-        [holder], captive, f.lifted(gap), ({"post", "head"}, {"bore", "ring top"}), section,
+        [holder], captive, f.lifted(foot), ({"post", "head"}, {"bore", "ring top"}), section,
         (
             WorkingLine("ring bore", f"{n['size']:.2f} + 2 × {gap:.2f}", 2 * inner),
-            WorkingLine("ring height", f"{tall:.2f} − 2 × {gap:.2f}", ring),
+            WorkingLine("ring height", f"{tall:.2f} − {gap:.2f} − {foot:.2f}", ring),
         ),
-        head - inner, True,
+        "the ring", tall + slope + 3.0 + ring, True,
+        cures=(("head", f"{2 * inner + 2:.3g} mm", f"a head {2 * inner + 2:.3g} mm across"),),
     )  # fmt: skip
 
 
@@ -190,7 +196,8 @@ def _ball_in_cage(given: FitInput) -> _Made:
             remedy=f"a cage of more than {2 * (ball + gap + bar):.2f} mm",
         )
     flat = 0.3 * ball  # the ball stands on a small flat, so that it prints
-    centre = gap + math.sqrt(ball**2 - flat**2)
+    foot = _foot(given)
+    centre = foot + math.sqrt(ball**2 - flat**2)
     top = centre + ball + gap
     add = []
     for index in range(bars):
@@ -210,18 +217,44 @@ def _ball_in_cage(given: FitInput) -> _Made:
         ["roof", "roof", "cage side", "cage top", "axis"], f, given.fit,
     )  # fmt: skip
     add.append(lid)
-    window = 2 * inner * math.sin(math.pi / bars) - bar
-    captive = _sphere(ball, centre - gap, math.sqrt(ball**2 - flat**2), given)
+    window = _window(cage - bar / 2, bar, bars)
+    captive = _sphere(ball, centre - foot, math.sqrt(ball**2 - flat**2), given)
     section = SectionView(
         upright_cut(f), (-cage - 1.0, -1.5), (cage + 1.0, top + bar + 1.0),
         (Probe("headroom", (0.0, centre), (0.0, 1.0)),),
         (("ball", 0.0, centre), ("cage", cage - bar / 2, centre)),
     )  # fmt: skip
     return _Made(
-        add, captive, f.lifted(gap), ({"roof"}, {"ball"}), section,
-        (WorkingLine("window between bars", f"2 × {inner:.2f} × sin({180 / bars:.0f}°) − {bar:.2f}", window),),
-        2 * ball - window, False,
+        add, captive, f.lifted(foot), ({"roof"}, {"ball"}), section,
+        (WorkingLine("window between bars", f"narrowest of {bars}, bars {bar:.2f} square", window),),
+        "the ball", cage + 2 * ball + 1.0, False, cures=_more_bars(given, ball, cage, bar),
     )  # fmt: skip
+
+
+def _window(middle: float, bar: float, bars: int) -> float:
+    """The narrowest way between two square bars that stand round a circle, mm.
+
+    Each bar's sides are square to its own radius, so that neighbours lean towards each other: the
+    inner corners of two of them stand closest.
+    """
+    turn = 2 * math.pi / bars
+    near = (middle - bar / 2, bar / 2)
+    other = (
+        near[0] * math.cos(turn) + near[1] * math.sin(turn),
+        near[0] * math.sin(turn) - near[1] * math.cos(turn),
+    )
+    return math.hypot(other[0] - near[0], other[1] - near[1])
+
+
+def _more_bars(
+    given: FitInput, ball: float, cage: float, bar: float
+) -> tuple[tuple[str, str, str], ...]:
+    """As many bars as leave no window the ball goes through."""
+    for bars in range(round(given.numbers["bars"]) + 1, 25):
+        window = _window(cage - bar / 2, bar, bars)
+        if bar / 2 < window < 2 * ball - 1.0:
+            return (("bars", str(bars), f"{bars} bars"),)
+    return ()
 
 
 def _sphere(radius: float, centre: float, flat_down: float, given: FitInput) -> Body:
@@ -272,7 +305,7 @@ def _link_through_eye(given: FitInput) -> _Made:
             WorkingLine("eye", f"2 × ({ring:.2f} − √({inside:.2f}² − {plate / 2:.2f}²))", 2 * eye),
             WorkingLine("link inside", f"{n['head']:.2f} − 2 × {n['thick']:.2f}", 2 * (ring - wire)),
         ),
-        ring, False, [hole],
+        "the link", 2 * (ring + wire) + 1.0, False, [hole],
     )  # fmt: skip
 
 

@@ -19,6 +19,7 @@ from core.fits.pieces import (
     seated,
 )
 from core.fits.registry import (
+    Bends,
     FitInput,
     FitKind,
     Meeting,
@@ -35,6 +36,7 @@ from core.solids import Body, Frame
 from core.steps.field import Field
 from core.steps.state import PartState
 
+AGAIN = 0.6  # of the strain borne once may come again and again (common practice, no source)
 FLAT_MM = 0.6  # flat on the hook between its catch and its ramp
 
 
@@ -43,6 +45,7 @@ class Clip(FitKind):
     """A cantilever clip in a slot."""
 
     kind = "clip"
+    bears_load = True
     title = "Snap clip"
     also = ("clip", "snap", "snap fit", "cantilever", "hook", "catch", "latch")
     roles = ("catch", "clip")
@@ -101,23 +104,21 @@ class Clip(FitKind):
             n["back"],
         )
         limit = stuff.strain_once_percent
-        cautions: list[tuple[str, str]] = []
+        cures: list[tuple[str, str, str]] = []
         if limit is not None:
-            bears = thickness_for(y, n["long"], limit * 0.6 / 100, given.words["taper"])
-            state = (
-                "good"
-                if bent.strain * 100 <= limit * 0.6
-                else "note"
-                if bent.strain * 100 <= limit
-                else "warning"
-            )
-            cautions.append(
-                (
-                    state,
-                    f"bends at {bent.strain:.2%} strain; {stuff.name} bears {limit:g} % once, about 60 % "
-                    f"of that again and again: an arm {bears:.2f} mm thick or less",
+            bears = thickness_for(y, n["long"], limit * AGAIN / 100, given.words["taper"])
+            thin = math.floor(bears * 20) / 20
+            long = (
+                math.ceil(
+                    math.sqrt(y * n["thick"] / (FACTOR[given.words["taper"]] * limit * AGAIN / 100))
+                    * 2
                 )
+                / 2
             )
+            cures.append(("long", f"{long:g} mm", f"an arm {long:g} mm long"))
+            if thin >= 2 * given.process.line_mm:
+                cures.append(("thick", f"{thin:g} mm", f"an arm {thin:g} mm thick"))
+        cautions: list[tuple[str, str]] = []
         cautions.append(
             (
                 "note",
@@ -196,6 +197,9 @@ class Clip(FitKind):
             (WallLeft("a", "wall of the catch", 0.0, (fit, frozenset({"back"}))),),
             tuple(cautions),
             touching=True,
+            bends=Bends(
+                "the arm", bent.strain, bent.deflection_n, limit, stuff.name, tuple(cures), AGAIN
+            ),
         )
 
 

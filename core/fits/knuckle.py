@@ -10,7 +10,18 @@ import math
 from collections.abc import Mapping
 
 from core.errors import BuildError
-from core.fits.pieces import ROOT_MM, box, disc, finished, opposed, positive, raised, seated, turned
+from core.fits.pieces import (
+    ROOT_MM,
+    TURN,
+    box,
+    disc,
+    finished,
+    opposed,
+    positive,
+    raised,
+    seated,
+    turned,
+)
 from core.fits.registry import (
     FitInput,
     FitKind,
@@ -50,6 +61,7 @@ class KnuckleHinge(FitKind):
         Field("knuckles", "count", "knuckles", "5"),
         Field("barrel", "length", "barrel diameter", "7 mm"),
         Field("up", "length", "axis above the middle of the face", "0"),
+        TURN,
         Field("pivot", "choice", "turning on", "cones", ("cones", "a pin")),
         Field("pin", "length", "pin diameter", "3 mm", when=(("pivot", ("a pin",)),)),
         Field("under", "choice", "under the barrel", "plain", ("plain", "carried at 45°")),
@@ -202,7 +214,15 @@ class KnuckleHinge(FitKind):
             ),
             (),
             tuple(cautions),
-            Motion("turn", axis, 0.0, 180.0, words="folded up"),
+            Motion(
+                "turn",
+                axis,
+                0.0,
+                180.0,
+                words="folded up",
+                must=False,
+                asked=given.numbers["turn"] or None,
+            ),
             (
                 Stacked(
                     "length of the hinge",

@@ -18,9 +18,14 @@ from core.outlines import Outline, circle, flatten, offset_outline, segment_coun
 from core.outlines.flatten import Side
 from core.outlines.loop import polygon_loop
 from core.solids import Body, Frame, Prism, Section, prism_body, stack, turned_body
+from core.steps.field import Field
 from core.steps.state import Feature, PartState
 
 ROOM_MM = 1.0  # how far a cutter reaches past what it cuts
+# how far a hinge is asked to fold, measured on the finished solids
+TURN = Field(
+    "turn", "angle", "must fold by", "0", least=0, most=180, clause=", folding by {turn} at least"
+)
 ROOT_MM = 0.4  # how deep an added piece is rooted in what carries it
 
 

@@ -39,6 +39,7 @@ class FitInput:
     frame_b: Frame = field(default_factory=Frame)
     process: Process = field(default_factory=Process)
     material_b: str = ""
+    feel: Feel | None = None  # what was asked for; None where there is none
     up_b: Vector = (0.0, 0.0, 1.0)  # which way part b is printed, in its own coordinates
 
     @property
@@ -123,6 +124,57 @@ class Motion:
     lead_mm: float = 0.0
     path: tuple[tuple[float, float], ...] = ()
     words: str = ""
+    must: bool = True  # all of the way must be free; else how far it goes is told
+    asked: float | None = None  # how far it is asked to go, where not all of it must be free
+
+
+@dataclass(frozen=True)
+class Engages:
+    """Ridges that hold by reaching past each other about an axis, to be measured.
+
+    ``axis`` is in part a's coordinates, z out of its face; the ridges meet between ``low`` and
+    ``high`` along it. ``full_mm`` is their whole depth, ``load`` how much they bear in words,
+    ``load_n`` the same in newtons; ``cures`` are edits of the fit's fields, with their words.
+    """
+
+    axis: Frame
+    a: FaceSet
+    b: FaceSet
+    low: float
+    high: float
+    full_mm: float
+    lead_mm: float
+    load_n: float
+    load: str
+    cures: tuple[tuple[str, str, str], ...] = ()  # field, text, words
+    instead: str = ""  # what would hold, in words
+
+
+@dataclass(frozen=True)
+class Bends:
+    """An arm that bends as the parts go together: its strain as a share of one, and the force.
+
+    ``again_share`` of the material's strain is what it bears again and again.
+    """
+
+    what: str
+    strain: float
+    force_n: float
+    limit_percent: float | None
+    material: str
+    cures: tuple[tuple[str, str, str], ...] = ()  # field, text, words
+    again_share: float = 1.0
+
+
+@dataclass(frozen=True)
+class Held:
+    """A loose piece, part b, that must not get out of part a, tried in straight ways about an
+    axis (a unit vector in part a's coordinates)."""
+
+    what: str
+    axis: Vector
+    far_mm: float
+    cures: tuple[tuple[str, str, str], ...] = ()  # field, text, words
 
 
 @dataclass(frozen=True)
@@ -157,9 +209,12 @@ class Meeting:
     motion: Motion | None = None
     stack: tuple[Stacked, ...] = ()
     in_place: bool = False  # printed together, as assembled
-    touching: bool = (
-        False  # the parts rest on each other: overlap is judged with facets allowed for
-    )
+    engages: Engages | None = None
+    bends: Bends | None = None
+    held: Held | None = None
+    # the parts rest on each other: overlap is judged with facets allowed for
+    touching: bool = False
+    marks_only: bool = False  # drawn as a mark: the solids do not hold the shape that meets
 
 
 @dataclass(frozen=True)
@@ -190,6 +245,7 @@ class FitKind(ABC):
     makes_b: ClassVar[bool] = True  # it can make the whole of part b
     unrolls: ClassVar[bool] = False  # it has a track that is drawn on the unrolled cylinder
     bought_b: ClassVar[bool] = False  # part b is a bought thing
+    bears_load: ClassVar[bool] = False  # what someone relies on may hang on it
 
     def ways(self) -> tuple[Start, ...]:
         """The ways it can begin."""
@@ -205,6 +261,10 @@ class FitKind(ABC):
 
     def laid_out(self, given: FitInput) -> LaidOut | None:
         """What is drawn unrolled, though it may be impossible to cut; None where nothing is."""
+        return None
+
+    def most_gap(self, words: Mapping[str, str], gives_way: str) -> float | None:
+        """The largest gap a side, mm, at which it can still do what it is for; None: any."""
         return None
 
     @abstractmethod

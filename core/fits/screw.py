@@ -22,6 +22,7 @@ from core.fits.pieces import (
     upright_cut,
 )
 from core.fits.registry import (
+    Engages,
     FitInput,
     FitKind,
     Meeting,
@@ -35,13 +36,22 @@ from core.fits.registry import (
     register,
 )
 from core.outlines import regular_polygon
+from core.process import propose_gap
 from core.solids import Body, Frame
 from core.steps.field import Field
 from core.steps.state import PartState
 from core.steps.thread import inside_thread, outside_thread
 from core.threads import Opening, Thread, opened, read_thread
 from core.threads.series import SUGGESTED
-from core.threads.strength import SHEAR_MPA, engagement
+from core.threads.strength import (
+    SHEAR_MPA,
+    about_newtons,
+    full_depth_mm,
+    half_width_mm,
+    most_gap_mm,
+    stripping,
+    thread_that_holds,
+)
 
 MAKES = ("hexagon nut", "round cap", "tapped hole only")
 FLANK_TRUTH_MM = 0.03
@@ -52,6 +62,7 @@ class Screw(FitKind):
     """A thread outside on one part, inside on the other."""
 
     kind = "screw"
+    bears_load = True
     title = "Screw: bolt and nut, cap, tapped hole"
     also = ("cap", "screw cap", "jar", "bottle cap", "bolt", "nut", "bolt and nut", "thread")
     roles = ("bolt", "nut")
@@ -115,6 +126,12 @@ class Screw(FitKind):
         if words["makes"] == "round cap":
             told += ", plate {plate}, {grips} grips"
         return told + "; lead-in {lead_in}, {hand} hand"
+
+    def most_gap(self, words: Mapping[str, str], gives_way: str) -> float | None:
+        """As much play as leaves half the depth of thread engaged."""
+        starts = int(words["starts"]) if words["starts"].strip().isdigit() else 1
+        thread = read_thread(words["designation"], starts, words["hand"] == "left")
+        return most_gap_mm(thread, {"inner": 1.0, "outer": 0.0}.get(gives_way, 0.5))
 
     def build_a(self, given: FitInput) -> PartState:
         thread, bolt, _ = _sides(given)
@@ -188,7 +205,6 @@ class Screw(FitKind):
         meets = min(screwed, n["engaged"], n["long"])
         middle = -meets / 2
         crest, root = nut.crest - bolt.crest, nut.root - bolt.root
-        sides = [("lower flank", "upper flank"), ("upper flank", "lower flank")]
         pairs: list[Pair] = []
         if _modelled(given):
             pairs = [
@@ -221,7 +237,6 @@ class Screw(FitKind):
                     FLANK_TRUTH_MM,
                 ),
             ]
-        del sides
         half = thread.major / 2
         window = min(2.2 * thread.pitch, meets / 2)
         section = SectionView(
@@ -234,7 +249,7 @@ class Screw(FitKind):
                 ("nut", half + min(n["wall"], 3.0) / 2 + 0.6, middle),
             ),
         )
-        strength = engagement(thread, meets)
+        strips = stripping(thread, bolt, nut, meets)
         radial = (
             gap
             / (
@@ -276,13 +291,21 @@ class Screw(FitKind):
                     2 * nut.root,
                 ),
                 WorkingLine(
-                    "turns engaged", f"{meets:.2f} / {thread.lead:.2f}", strength.turns, "turns"
+                    "crests past each other",
+                    f"{bolt.crest:.3f} − {nut.root:.3f}, of {full_depth_mm(thread):.3f}",
+                    bolt.crest - nut.root,
                 ),
                 WorkingLine(
-                    "strips at about",
-                    f"π × {thread.minor_internal:.1f} × {meets:.1f} × share × {SHEAR_MPA:g} MPa",
-                    strength.strips_at_n,
-                    "N",
+                    "turns engaged",
+                    f"{meets:.2f} / {thread.lead:.2f}",
+                    meets / thread.lead,
+                    "turns",
+                ),
+                WorkingLine(
+                    f"ridges shear, {strips.weaker} first, {about_newtons(strips.strips_at_n)}",
+                    f"{_sheared(thread, bolt, nut, strips.weaker, meets)} × {SHEAR_MPA:g} MPa",
+                    min(strips.bolt_mm2, strips.nut_mm2),
+                    "mm²",
                 ),
             ),
             (WallLeft("b", "wall round the thread", n["wall"], (given.fit, frozenset({"crest"}))),)
@@ -308,7 +331,48 @@ class Screw(FitKind):
                     ),
                 ),
             ),
+            marks_only=not _modelled(given),
+            engages=_engages(given, thread, bolt, nut, meets) if _modelled(given) else None,
         )
+
+
+def _engages(given: FitInput, thread: Thread, bolt: Opening, nut: Opening, meets: float) -> Engages:
+    """What holds bolt and nut together, with what would hold where this does not."""
+    inner = given.shares[0] / given.gap_mm if given.gap_mm else 0.0
+    cures: list[tuple[str, str, str]] = []
+    most = most_gap_mm(thread, inner)
+    if most > 0 and most < given.gap_mm:
+        cures.append(("gap", f"{most:g} mm", f"a gap of {most:g} mm a side"))
+    # what the feel asks for, which a typed or lessened gap may not reach
+    wanted = (
+        max(given.gap_mm, propose_gap(given.feel, given.process)) if given.feel else given.gap_mm
+    )
+    other = thread_that_holds(thread, wanted, inner)
+    if other is not None:
+        cures.append(("designation", other.name, f"the thread {other.name}"))
+    strips = stripping(thread, bolt, nut, meets)
+    return Engages(
+        given.frame_a,
+        (given.fit, frozenset({"crest"})),
+        (given.fit, frozenset({"bore"})),
+        -meets,
+        0.0,
+        full_depth_mm(thread),
+        thread.lead,
+        strips.strips_at_n,
+        about_newtons(strips.strips_at_n),
+        tuple(cures),
+        f"{other.name} would at {wanted:.2f} mm a side" if other is not None else "",
+    )
+
+
+def _sheared(thread: Thread, bolt: Opening, nut: Opening, weaker: str, meets: float) -> str:
+    """The shear area of the weaker side, as a formula."""
+    if weaker == "bolt":
+        wide, radius = 2 * half_width_mm(bolt, nut.root), nut.root
+    else:
+        wide, radius = thread.pitch - 2 * half_width_mm(nut, bolt.crest), bolt.crest
+    return f"2π × {radius:.2f} × {meets:.1f} × {max(wide, 0):.2f} / {thread.pitch:g}"
 
 
 def _minus(v: tuple[float, float, float]) -> tuple[float, float, float]:
@@ -381,7 +445,13 @@ def _cautions(given: FitInput, thread: Thread, meets: float) -> list[tuple[str, 
             )
         )
     if 0 < n["relief"] < thread.pitch:
-        found.append(("note", f"a relief {n['relief']:g} mm wide is less than one pitch"))
+        found.append(
+            (
+                "warning",
+                f"a relief {n['relief']:g} mm wide is less than one pitch, {thread.pitch:g} mm: "
+                "a nut jams before it is through",
+            )
+        )
     if given.words["makes"] == "round cap" and round(n["grips"]) == 0:
         found.append(("note", "a smooth round cap has nothing to turn it by: give it grips"))
     if not _modelled(given):

@@ -30,6 +30,7 @@ class StrapClamp(FitKind):
     """A strap through a block, clamped by a screw from above."""
 
     kind = "strap clamp"
+    bears_load = True
     title = "Belt or strap clamp"
     also = ("belt", "strap", "webbing", "clamp")
     roles = ("block", "strap")

@@ -7,15 +7,15 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
+from core.checks.finished import mesh_of
 from core.errors import BuildError, FormatError
 from core.formats.meshes import write_mesh
 from core.formats.threemf import Item, write_3mf
 from core.project.assembly import assembled_poses
 from core.project.printed import Printed
 from core.project.results import PartResult, Solution
-from core.proof.stance import stance_matrix
 from core.report.beds import bed_layout
-from core.report.measuring import mesh_of
+from core.solids.stance import stance_matrix
 
 FORMATS = ("stl", "3mf", "obj", "ply", "glb")
 APART_MM = 20.0  # between beds laid out in one file

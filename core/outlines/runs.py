@@ -25,7 +25,10 @@ def run_moves(moves: Sequence[Move]) -> tuple[list[Segment], dict[int, tuple[str
             case "close":
                 pass
             case "mirror":
+                half = len(segments)
                 segments += _mirrored(segments, move.side)
+                # a corner of one half is one of the other; those on the axis are shared
+                blends |= {2 * half - i: told for i, told in blends.items() if 0 < i < half}
                 at = segments[-1].b
             case "turn":
                 arc = turn_arc(at, heading, move)

@@ -35,6 +35,8 @@ def outline_of(moves: Sequence[Move]) -> Outline:
                 remedy="end with 'close', or leave a length as '?'",
             )
         segments.append(Line(end, start))
+    # a corner where the run has come back to its start is the first one
+    blends = {index % len(segments): blend for index, blend in blends.items()}
     named = [segment.named(f"side {i + 1}") for i, segment in enumerate(segments)]
     loop = Loop(tuple(named))
     if loop.area < 0:

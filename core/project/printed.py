@@ -9,8 +9,8 @@ from manifold3d import Manifold
 from numpy.typing import NDArray
 
 from core.project.results import PartResult, Solution
-from core.proof.stance import stance_matrix, standing
 from core.solids import Body
+from core.solids.stance import stance_matrix, standing
 
 Matrix = NDArray[np.float64]  # (3, 4)
 

@@ -9,23 +9,24 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
 
-from core.errors import BuildError, CoreError, ExpressionError
+from core.errors import BuildError, CoreError, ExpressionError, unforeseen
 from core.fits import FITS, FitInput, FitKind
 from core.measures import dependency_order
 from core.measures.display import in_unit
 from core.measures.units import length
 from core.outlines.fineness import as_sketch, chord_error_mm
-from core.process import Process, forecast, propose_gap
+from core.process import Process, forecast
 from core.process.forecast import bias_mm, chance_of
 from core.project.cache import STATES, content_key
 from core.project.fields import STATION_FIELDS, FieldReader, OutlinePlan, Worked, typed_texts
 from core.project.graph import Node, dependencies, fit_of, followed_parts, sheet
 from core.project.placing import PLACE_FIELDS, Placed, place_texts, placed
+from core.project.proposing import proposed_gap
 from core.project.resolve import Names, Typed, quantity_of, work_out
 from core.project.results import FitResult, PartResult, Sketch, Solution, StepResult
 from core.project.schema import FitSpec, Place, Project, Step
-from core.proof.stance import up_of
 from core.solids import Frame
+from core.solids.stance import up_of
 from core.steps import STEPS, PartState, StationInput, StepInput
 
 
@@ -138,7 +139,7 @@ class _Solver:
     def _do_fit(self, fit: FitSpec) -> None:
         process = self.project.process
         path = f"fits.{fit.name}"
-        proposed = propose_gap(fit.feel, process)
+        proposed = proposed_gap(fit, process)
         typed: dict[str, Typed] = {}
         gap: float | None = proposed
         error: CoreError | None = None
@@ -184,9 +185,13 @@ class _Solver:
             done.append(StepResult(step, {}, dict(step.fields), before))
             self.names.failed[f"{part}.{step.id}"] = f"step '{step.id}' is switched off"
             return
-        result = (
-            self._fit_share(fit, step, part, before) if fit else self._plain(step, part, before)
-        )
+        try:
+            result = (
+                self._fit_share(fit, step, part, before) if fit else self._plain(step, part, before)
+            )
+        except Exception as error:
+            broken = unforeseen(error, "this step could not be worked out")
+            result = StepResult(step, {}, dict(step.fields), before, broken)
         result = self._in_unit(result)
         if result.error:
             result.error.at(f"parts.{part}.steps.{step.id}")
@@ -284,6 +289,9 @@ class _Solver:
             return StepResult(
                 step, typed, all_words, before, failure.at(path), sketch=sketch, placed=at_place
             )
+        except Exception as error:
+            broken = unforeseen(error, "this step could not be built").at(path)
+            return StepResult(step, typed, all_words, before, broken, placed=at_place)
 
     # -- fits ---------------------------------------------------------------------------
 
@@ -309,7 +317,7 @@ class _Solver:
                 chord_error_mm(), fit.kind, fit.name, step.id, is_a, given.gap_mm, given.gives_way,
                 sorted(given.numbers.items()), sorted(given.words.items()),
                 given.a.key, before.key, given.frame_a, given.frame_b, given.process,
-                given.material_b,
+                given.material_b, given.feel,
             )  # fmt: skip
             build = kind.build_a if is_a else kind.build_b
             after = STATES.get(key, lambda: _keyed(build(given), key, fit.name, step.id))
@@ -320,6 +328,10 @@ class _Solver:
         except CoreError as failure:
             so_far.result = replace(so_far.result, error=failure.at(path))
             return StepResult(step, {}, {"fit": fit.name}, before, failure)
+        except Exception as error:
+            broken = unforeseen(error, "this fit could not be built").at(path)
+            so_far.result = replace(so_far.result, error=broken)
+            return StepResult(step, {}, {"fit": fit.name}, before, broken)
 
     def _fit_input(self, fit: FitSpec, kind: FitKind, before: PartState) -> FitInput:
         so_far = self.fits[fit.name]
@@ -337,6 +349,7 @@ class _Solver:
             fit.name, so_far.result.gap_mm, fit.gives_way, done.numbers, done.words, before,
             PartState(fit.parts[1]), frame, Frame(), self.project.process,
             self.project.part(fit.parts[1]).material or self.project.process.material,
+            fit.feel,
             up_of(self.project.part(fit.parts[1]).stance),
         )  # fmt: skip
 
@@ -374,9 +387,11 @@ def _gap_working(
         (
             "proposed gap",
             f"{band.middle:.3f} {'−' if bias_mm(process) > 0 else '+'} {abs(bias_mm(process)):.3f}"
-            f" = {band.middle - bias_mm(process):.3f} ≈ {proposed:.2f}",
+            f" = {band.middle - bias_mm(process):.3f}",
         ),
     ]
+    if proposed < round(band.middle - bias_mm(process), 2) - 1e-9:
+        lines.append(("more would let go", f"at most {proposed:.2f}"))
     if fit.gap and gap is not None:
         lines.append(("gap as typed", f"{gap:.3f} a side"))
     return tuple(lines)

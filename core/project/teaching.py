@@ -19,6 +19,7 @@ from core.process.learning import (
     learn,
     updated_limit,
 )
+from core.project.proposing import proposed_gap
 from core.project.schema import Project
 
 # How sure the limits are beforehand. common practice, no source
@@ -179,7 +180,7 @@ def follows(document: Project, process: Process) -> list[Follows]:
     for fit in document.fits:
         if fit.gap:
             continue
-        now, then = (propose_gap(fit.feel, known) for known in (document.process, process))
+        now, then = (proposed_gap(fit, known) for known in (document.process, process))
         stays, moved = (chance_of(fit.feel, forecast(g, process), process) for g in (now, then))
         label = fit.label or fit.name
         found.append(Follows(label, fit.feel, now, then, stays, moved, abs(now - then) > SAME_MM))

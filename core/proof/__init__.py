@@ -1,9 +1,8 @@
-"""Checks on finished solids, one module per check. Nothing here knows what was intended.
+"""Measurements on finished solids, one module each. Nothing here knows what was intended:
+checks judge them in `core.checks`.
 
 Map
-    finding     Finding: a value, a limit, a place and words
     setting     Setting: what the checks go by, taken from a process
-    stance      which way up a solid is printed
     closed      is it closed; shells and hidden voids
     mass        volume, area, centre of mass, mass
     bed         does it fit the bed, turned about the vertical
@@ -11,6 +10,7 @@ Map
     slots       the narrowest air gap inside a part
     filling     holes of a mesh closed, loop by loop
     mending     what is wrong with a mesh from elsewhere, and mending it
+    sound       what a mesh from elsewhere bounds, room counted once
     small_part  the small-parts cylinder
     stances     resting positions, ranked
     motion      one solid moved in another

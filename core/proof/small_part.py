@@ -1,100 +1,173 @@
-"""The small-parts cylinder: does a part fit in it, any way round?
+"""The small-parts cylinder: does a piece go into it, any way round?
 
 16 CFR 1501.4 (ISO 8124-1 uses the same), from memory: 31.7 mm across, 25.4 mm deep at one side and
-57.1 mm at the other, with a slanting floor. A part that goes wholly in is a small part.
+57.1 mm at the other, with a slanting floor. A piece that goes wholly in is a small part.
+
+A piece goes in as its convex hull does. For one orientation the question is convex (a circle round
+the hull's shadow, and a plane under it); the orientations are tried on a fine spread, and the most
+promising are then turned and shifted until nothing sticks out, or what does cannot be made less.
 """
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 import numpy as np
 from numpy.typing import NDArray
-from scipy.spatial import ConvexHull
+from scipy.optimize import minimize
+from scipy.spatial import ConvexHull, QhullError
+from scipy.spatial.transform import Rotation
+
+from core.solids import TriangleMesh
+from core.solids.mesh import shells_of
 
 RADIUS_MM = 31.7 / 2
 SHALLOW_MM, DEEP_MM = 25.4, 57.1
 LONGEST_MM = float(np.hypot(2 * RADIUS_MM, DEEP_MM)) + 1e-6
-DIRECTIONS = 400
-TURNS = 24
-WIDTHS = 12  # taken across each direction, to leave out most of them at once
-FLATS = 120  # faces of the hull that are tried as well: a box goes in along its own sides
+SLOPE = (DEEP_MM - SHALLOW_MM) / (2 * RADIUS_MM)
+MIDDLE_MM = (DEEP_MM + SHALLOW_MM) / 2
+LEAN = float(np.hypot(1.0, SLOPE))
+SEARCH_MM = 0.1  # what sticks out by no more counts as in
+ORIENTATIONS = 900
+REFINED = 8
+MOST_CORNERS = 100
 Points = NDArray[np.float64]
 
 
-def is_small_part(points: Points) -> bool:
-    """Whether points (n, 3) fit the cylinder in some orientation of a fine spread.
+@dataclass(frozen=True)
+class LoosePiece:
+    """A separate piece of a solid: its volume, its size, a point of it, and whether it is small."""
 
-    O(directions · hull corners). A part within a hair of the limit counts as small.
+    volume_mm3: float
+    size_mm: tuple[float, float, float]
+    at: tuple[float, float, float]
+    small: bool
+
+
+def small_pieces(mesh: TriangleMesh) -> list[LoosePiece]:
+    """Every loose piece of a mesh, hollows aside, judged by itself."""
+    volumes, label = shells_of(mesh)
+    found = []
+    for shell in range(len(volumes)):
+        if volumes[shell] < -1e-9:
+            continue
+        points = mesh.vertices[np.unique(mesh.triangles[label == shell])]
+        x, y, z = np.ptp(points, axis=0)
+        a, b, c = points[0]
+        found.append(
+            LoosePiece(
+                float(volumes[shell]),
+                (float(x), float(y), float(z)),
+                (float(a), float(b), float(c)),
+                is_small_part(points),
+            )
+        )
+    return found
+
+
+def is_small_part(points: Points) -> bool:
+    """Whether points (n, 3) go into the cylinder in some orientation.
+
+    A piece within 0.1 mm of going in counts as small. O(orientations · hull corners).
     """
     size = np.sort(np.ptp(points, axis=0))
     if float(np.linalg.norm(size)) < SHALLOW_MM:
         return True
-    if float(size[-1]) > LONGEST_MM:
+    try:
+        hull = points[ConvexHull(points).vertices]
+    except QhullError:  # flat: as a sheet of no thickness
+        hull = np.unique(points, axis=0)
+    hull = _fewer(hull - hull.mean(axis=0))
+    reach = np.sort(np.linalg.norm(hull, axis=1))[-1]
+    # what is longer than the cylinder's longest chord, or wider than its mouth, cannot go in
+    if _longest(hull) > LONGEST_MM + SEARCH_MM or reach > LONGEST_MM:
         return False
-    hull = points[ConvexHull(points).vertices]
-    # no chord of the part may be longer than the longest of the cylinder
-    if _widest(hull) > LONGEST_MM:
-        return False
-    flats = np.unique(np.round(ConvexHull(hull).equations[:, :3], 3), axis=0)[:FLATS]
-    flats /= np.linalg.norm(flats, axis=1, keepdims=True)
-    ways = np.vstack([flats, _directions()])
-    return any(_fits(hull, way) for way in ways[_slim_enough(hull, ways)])
+    turns = Rotation.random(ORIENTATIONS, random_state=20).as_matrix()
+    turns = np.concatenate([_square_ways(hull), turns])
+    out, centres = _sticks_out(hull, turns)
+    order = np.argsort(out)[:REFINED]
+    if out[order[0]] <= SEARCH_MM:
+        return True
+    return any(_refined(hull, turns[i], centres[i]) <= SEARCH_MM for i in order)
 
 
-def _slim_enough(hull: Points, ways: Points) -> NDArray[np.bool_]:
-    """Which ways (k, 3) the part is nowhere wider across than the cylinder, nor longer; (k,)."""
-    side, other = _across(ways)
-    slim: NDArray[np.bool_] = np.ptp(hull @ ways.T, axis=0) <= DEEP_MM
-    for turn in np.arange(WIDTHS) * np.pi / WIDTHS:
-        axes = side[slim] * np.cos(turn) + other[slim] * np.sin(turn)
-        slim[slim] = np.ptp(hull @ axes.T, axis=0) <= 2 * RADIUS_MM
-    return slim
-
-
-def _across(ways: Points) -> tuple[Points, Points]:
-    """Two unit vectors square to each unit vector (k, 3) and to each other."""
-    helper = np.where(np.abs(ways[:, :1]) < 0.9, [[1.0, 0.0, 0.0]], [[0.0, 1.0, 0.0]])
-    side = np.cross(ways, helper)
-    side /= np.linalg.norm(side, axis=1, keepdims=True)
-    return side, np.cross(ways, side)
-
-
-def _widest(hull: Points) -> float:
-    some = hull[:: max(1, len(hull) // 400)]
-    return float(np.sqrt(((some[:, None] - some[None]) ** 2).sum(axis=2)).max())
-
-
-def _directions() -> Points:
-    """Directions spread evenly over the sphere (golden spiral)."""
-    step = np.arange(DIRECTIONS) + 0.5
-    z = 1 - 2 * step / DIRECTIONS
+def _fewer(hull: Points) -> Points:
+    """At most so many corners of a hull: the furthest out in directions spread over the sphere."""
+    if len(hull) <= MOST_CORNERS:
+        return hull
+    step = np.arange(4 * MOST_CORNERS) + 0.5
+    z = 1 - step / (2 * MOST_CORNERS)
     turn = np.pi * (1 + 5**0.5) * step
-    flat = np.sqrt(1 - z * z)
-    return np.column_stack([flat * np.cos(turn), flat * np.sin(turn), z])
+    flat = np.sqrt(np.maximum(1 - z * z, 0.0))
+    ways = np.column_stack([flat * np.cos(turn), flat * np.sin(turn), z])
+    return np.asarray(hull[np.unique(np.argmax(hull @ ways.T, axis=0))])
 
 
-def _fits(hull: Points, way: Points) -> bool:
-    """Whether the part goes in with ``way`` pointing out of the cylinder."""
-    side, other = _across(way[None])
-    x, y, z = hull @ side[0], hull @ other[0], hull @ way
-    centre, radius = _circle(np.column_stack([x, y]))
-    if radius > RADIUS_MM:
-        return False
-    depth = z.max() - z
-    slope = (DEEP_MM - SHALLOW_MM) / (2 * RADIUS_MM)
-    middle = (DEEP_MM + SHALLOW_MM) / 2
-    slack = RADIUS_MM - radius
-    for turn in np.arange(TURNS) * 2 * np.pi / TURNS:
-        along = (x - centre[0]) * np.cos(turn) + (y - centre[1]) * np.sin(turn) + slack
-        if (depth <= middle + slope * along + 1e-9).all():
-            return True
-    return False
+def _longest(hull: Points) -> float:
+    return float(np.sqrt(((hull[:, None] - hull[None]) ** 2).sum(axis=2)).max())
 
 
-def _circle(flat: Points) -> tuple[Points, float]:
-    """The smallest circle round points (n, 2)."""
-    import shapely
+def _square_ways(hull: Points) -> Points:
+    """Orientations (k, 3, 3) with the piece's own main axes along the cylinder, turned in steps."""
+    _, axes = np.linalg.eigh(np.cov(hull.T))
+    if np.linalg.det(axes) < 0:
+        axes[:, 0] = -axes[:, 0]
+    ways = []
+    for order in ([0, 1, 2], [1, 2, 0], [2, 0, 1]):
+        base = axes[:, order].T
+        for flip in (0.0, np.pi):
+            for turn in np.arange(24) * np.pi / 12:
+                about = Rotation.from_euler("zx", [turn, flip]).as_matrix()
+                ways.append(about @ base)
+    return np.array(ways)
 
-    cloud = shapely.MultiPoint(flat)
-    circle = shapely.minimum_bounding_circle(cloud)
-    centre = circle.centroid
-    return np.array([centre.x, centre.y]), float(shapely.minimum_bounding_radius(cloud))
+
+def _sticks_out(hull: Points, turns: Points) -> tuple[Points, Points]:
+    """By how much the hull sticks out in each orientation (k,), and the axis it was tried at (k, 2)."""
+    there = np.einsum("kij,nj->kni", turns, hull)
+    flat = there[:, :, :2]
+    depth = there[:, :, 2].max(axis=1, keepdims=True) - there[:, :, 2]
+    # how far along x the axis may stand before something is under the floor
+    bound = ((MIDDLE_MM + SLOPE * there[:, :, 0] - depth) / SLOPE).min(axis=1)
+    centre = (flat.max(axis=1) + flat.min(axis=1)) / 2
+    best = np.full(len(turns), np.inf)
+    kept = centre.copy()
+    for step in range(8):
+        for shift in (0.0, 0.5, 1.0):
+            tried = centre.copy()
+            tried[:, 0] -= shift * np.maximum(centre[:, 0] - bound, 0.0)
+            wide = np.linalg.norm(flat - tried[:, None], axis=2)
+            out = np.maximum(wide.max(axis=1) - RADIUS_MM, (tried[:, 0] - bound) * SLOPE / LEAN)
+            better = out < best
+            best, kept[better] = np.where(better, out, best), tried[better]
+        # towards the furthest point, ever less (Badoiu and Clarkson's smallest circle, from memory)
+        wide = np.linalg.norm(flat - centre[:, None], axis=2)
+        far = flat[np.arange(len(turns)), wide.argmax(axis=1)]
+        centre = centre + (far - centre) / (step + 2)
+    return best, kept
+
+
+def _refined(hull: Points, turn: Points, centre: Points) -> float:
+    """By how much the hull sticks out at least, near an orientation."""
+
+    def out(x: Points) -> float:
+        there = hull @ (Rotation.from_rotvec(x[:3]).as_matrix() @ turn).T
+        depth = there[:, 2].max() - there[:, 2]
+        wide = np.hypot(there[:, 0] - x[3] * 10, there[:, 1] - x[4] * 10).max() - RADIUS_MM
+        low = ((depth - MIDDLE_MM - SLOPE * (there[:, 0] - x[3] * 10)) / LEAN).max()
+        return float(max(wide, low))
+
+    start = np.array([0.0, 0.0, 0.0, centre[0] / 10, centre[1] / 10])
+    best = np.inf
+    for size in (0.15, 0.05):
+        simplex = np.vstack([start, *(start + size * row for row in np.eye(5))])
+        found = minimize(
+            out,
+            start,
+            method="Nelder-Mead",
+            options={"initial_simplex": simplex, "maxiter": 300, "fatol": 1e-4, "xatol": 1e-5},
+        )
+        start, best = found.x, float(found.fun)
+        if best <= SEARCH_MM:
+            break
+    return best

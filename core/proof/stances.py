@@ -15,12 +15,12 @@ from manifold3d import Manifold
 from numpy.typing import NDArray
 from scipy.spatial import ConvexHull
 
-from core.proof.finding import Severity
 from core.proof.layers import test_layers
 from core.proof.setting import Setting
+from core.proof.severity import Severity
 from core.proof.slender import thinnest_upright
-from core.proof.stance import turn_down
 from core.solids.mesh import triangle_crosses
+from core.solids.stance import turn_down
 
 Points = NDArray[np.float64]
 MOST_TRIED = 10

@@ -28,9 +28,9 @@ Map
     edits         remedies applied to a document
 """
 
+from core.project.edits import apply_edits
 from core.report.assemble import report_on
 from core.report.consequences import consequences
-from core.report.edits import apply_edits
 from core.report.models import Report
 
 __all__ = ["Report", "apply_edits", "consequences", "report_on"]

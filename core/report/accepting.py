@@ -5,21 +5,16 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import replace
 
+from core.checks.finding import Finding
+from core.checks.judge import can_be_accepted
 from core.project.schema import Accepted
-from core.proof.finding import Finding
 
-NEVER = ("build", "closed")  # what cannot be built or is no solid cannot be accepted away
 SLACK = 1.05  # a value this much further past its limit is still the one accepted
 
 
 def with_acceptance(findings: Iterable[Finding], accepted: list[Accepted]) -> list[Finding]:
     """Each finding, told as a note if it is accepted, or as grown worse if it has."""
     return [_judged(finding, accepted) for finding in findings]
-
-
-def can_be_accepted(finding: Finding) -> bool:
-    """Whether a maker may leave it as it is."""
-    return finding.check not in NEVER and finding.severity in ("stop", "warning")
 
 
 def _judged(finding: Finding, accepted: list[Accepted]) -> Finding:

@@ -5,29 +5,27 @@ from __future__ import annotations
 import re
 from dataclasses import replace
 
+from core.checks.check import CHECKS, Joint, Piece
+from core.checks.checklist import Line, lines_of
+from core.checks.finding import ORDER, Finding, worst
+from core.checks.judge import can_be_accepted, judge_joint, judge_piece, judge_project
+from core.checks.measuring import Measured, measure_all
 from core.measures.display import in_unit, plain
 from core.process.model import FEELS
 from core.project.faces import places_of
 from core.project.fields import STATION_FIELDS, typed_texts
 from core.project.graph import step_texts
 from core.project.options import Surroundings
-from core.project.printed import group_of
 from core.project.resolve import names_in
 from core.project.results import PartResult, Solution, StepResult
 from core.project.schema import OutlineSpec
-from core.proof.finding import ORDER, Finding, worst
-from core.proof.splitting import Cut
 from core.proof.walls import SPACING_MM
-from core.report.accepting import can_be_accepted, with_acceptance
-from core.report.beds import cuts_for
+from core.report.accepting import with_acceptance
 from core.report.drawings import drawing_view
 from core.report.fits import fit_view
-from core.report.guards import find_guards
-from core.report.guards.checklist import check_findings, check_views
-from core.report.judging import SHOWN_AS_VALUES, judge_fit, judge_part
-from core.report.measuring import Measured, measure_all
 from core.report.models import (
     BandView,
+    CheckView,
     FaceView,
     FindingView,
     FitView,
@@ -42,7 +40,6 @@ from core.report.models import (
     StepView,
 )
 from core.report.readings import readings
-from core.report.safety import find_safety
 from core.report.sentences import (
     error_view,
     field_views,
@@ -70,32 +67,22 @@ def report_on(solution: Solution, spacing_mm: float = SPACING_MM, proof: bool = 
         told = [replace(one, message=in_unit(one.message, unit)) for one in found]
         return with_acceptance(told, project.accepted)
 
-    findings: list[Finding] = _errors(solution)
+    findings: list[Finding] = []
     measured, gaps = measure_all(solution, spacing_mm) if proof else ({}, {})
     for name, result in solution.parts.items():
         if name in measured and not result.part.bought:
-            cuts = _cuts(name, measured[name], solution)
-            judged = judge_part(result, measured[name], process, unit, solution.measures, cuts)
-            findings += accepted(judged)
+            piece = Piece(name, measured[name], process, unit, project.use, result, solution)
+            findings += accepted(judge_piece(piece))
     fits: list[FitView] = []
     for fit in solution.fits.values():
         found = gaps.get(fit.fit.name)
-        told = judge_fit(fit, found, process, unit) if proof else []
-        judged = accepted(told)
+        judged: list[Finding] = []
+        if found is not None:
+            a, b = (solution.parts[part] for part in fit.fit.parts)
+            judged = accepted(judge_joint(Joint(fit, found, a, b, solution)))
         findings += judged
         fits.append(fit_view(fit, found, judged, solution))
-    others = [
-        Finding("step", "warning", words, unit="", part=part.part.name, step=done.step.id)
-        for part in solution.parts.values()
-        for done in part.steps
-        for words in done.warns
-    ]
-    checklist = check_views(solution)
-    if proof:
-        others += find_guards(solution)
-        others += find_safety(solution)
-        others += check_findings(checklist)
-    findings += accepted(others)
+    findings += accepted(judge_project(solution, measured=proof))
     findings.sort(key=lambda finding: ORDER.index(finding.severity))
     parts = [
         _part_view(result, measured.get(name), solution, findings)
@@ -117,36 +104,26 @@ def report_on(solution: Solution, spacing_mm: float = SPACING_MM, proof: bool = 
             [part for part in parts if not part.bought], fits, findings, measured, solution
         ),
         findings=[finding_view(finding) for finding in findings],
-        checklist=checklist,
+        checklist=[_line_view(line) for line in lines_of(solution)],
         drawings=[drawing.name for drawing in project.drawings],
         severity=worst(findings),
         names=sorted(solution.names),
     )
 
 
-def _errors(solution: Solution) -> list[Finding]:
-    """What could not be worked out or built, as findings; each told once."""
-    found: dict[str, Finding] = {}
-    for error in solution.errors:
-        text = error.one_line() if error.where is None else f"{error.message}"
-        words = f"{text} - {error.remedy}" if error.remedy and error.where else text
-        where = (error.where or "").split(".")
-        part = where[1] if where[0] == "parts" and len(where) > 1 else ""
-        fit = where[1] if where[0] == "fits" and len(where) > 1 else ""
-        step = where[3] if part and len(where) > 3 and where[2] == "steps" else ""
-        found.setdefault(
-            f"{error.where}|{error.message}",
-            Finding("build", "stop", words, unit="", part=part, step=step, fit=fit),
-        )
-    return list(found.values())
-
-
-def _cuts(name: str, measured: Measured, solution: Solution) -> tuple[Cut, ...]:
-    """Where to cut a part that is too large for the bed."""
-    group = group_of(solution, name)
-    if measured.bed.fits or group is None:
-        return ()
-    return cuts_for(group, solution.project.process.bed_mm)
+def _line_view(line: Line) -> CheckView:
+    return CheckView(
+        what=line.what,
+        size=line.size,
+        wanted=line.wanted,
+        within=line.within,
+        found_mm=line.found_mm,
+        wanted_mm=line.wanted_mm,
+        within_mm=line.within_mm,
+        severity=line.severity,
+        word=line.word,
+        error=error_view(line.error),
+    )
 
 
 def finding_view(finding: Finding) -> FindingView:
@@ -156,7 +133,7 @@ def finding_view(finding: Finding) -> FindingView:
         check=finding.check,
         accepted=finding.accepted,
         can_be_accepted=can_be_accepted(finding),
-        shown_as_value=finding.check in SHOWN_AS_VALUES,
+        shown_as_value=finding.check in CHECKS and CHECKS[finding.check].as_value,
         severity=finding.severity,
         message=finding.message,
         value=finding.value,
@@ -328,6 +305,7 @@ def _part_view(
             mass_g=measured.bulk.mass_g(stuff.density_g_cm3),
         )
     thinnest = measured.walls.thinnest if measured else None
+    layers = measured.layers if measured else None
     return PartView(
         name=part.name,
         label=part.label or part.name.replace("_", " "),
@@ -353,8 +331,8 @@ def _part_view(
         wall_p05_mm=measured.walls.percentile(5) if measured else None,
         overhang_mm2=measured.overhang.area_mm2 if measured else None,
         unsupported_mm2=_unsupported(measured, solution) if measured else None,
-        islands=(measured.layers.islands if measured.leads else 0) if measured else None,
-        layers=measured.layers.layers if measured else None,
+        islands=(layers.islands if measured.leads else 0) if measured and layers else None,
+        layers=layers.layers if layers else None,
         capacity_mm3=_capacity(result),
         bought=part.bought,
         inside=part.inside if part.bought else "",
@@ -363,7 +341,7 @@ def _part_view(
 
 
 def _unsupported(measured: Measured, solution: Solution) -> float:
-    if not measured.leads:
+    if not measured.leads or measured.layers is None:
         return 0.0
     return measured.layers.needing_support_mm2(solution.project.process.bridge_limit_mm)
 

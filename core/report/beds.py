@@ -5,13 +5,12 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
+from core.checks.measuring import cuts_for
 from core.project.cache import MEASURED, content_key
 from core.project.printed import Printed, printed_groups
 from core.project.results import Solution
 from core.proof.bed import check_bed
 from core.proof.bed_layout import MARGIN_MM, Layout, lay_out
-from core.proof.splitting import Cut, where_to_cut
-from core.proof.stance import turn_of
 from core.report.print_models import BedsView, CutView, LaidPart, TooLarge
 
 Box = tuple[float, float, float]
@@ -61,19 +60,6 @@ def beds_view(solution: Solution) -> BedsView:
         beds=beds,
         too_large=[_too_large(groups[index], bed) for index in layout.left_out],
     )
-
-
-def cuts_for(group: Printed, bed: Box) -> tuple[Cut, ...]:
-    """Where to cut something too large, square to the axes of its first part.
-
-    The bed's sides are taken as its own axes lie when it stands.
-    """
-    turn = turn_of(group.stance)
-    room = np.abs(turn.T) @ np.array(bed)
-    # a slanting stance has no axis of its own: cut for the smallest side of the bed
-    square = np.allclose(np.sort(np.abs(turn), axis=1), [[0, 0, 1]] * 3, atol=1e-6)
-    sides = tuple(float(v) for v in room) if square else (min(bed),) * 3
-    return where_to_cut(group.solid().solid, (sides[0], sides[1], sides[2]))
 
 
 def _too_large(group: Printed, bed: Box) -> TooLarge:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 
+from core.checks.caution import WARM_MARGIN_C
 from core.process import MATERIALS, Material
 from core.project.printed import printed_groups
 from core.project.results import Solution
@@ -15,7 +16,6 @@ from core.proof.slender import thinnest_upright
 from core.proof.sliced import TIME_WITHIN
 from core.report.models import Report
 from core.report.print_models import BreakEven, ComparedMaterial, CompareView, Variant
-from core.report.safety import WARM_MARGIN_C
 from core.report.slicing import sliced_group
 
 FOOTPRINT_WITHIN = 0.3

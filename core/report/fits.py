@@ -8,6 +8,9 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
+from core.checks.finding import Finding, worst
+from core.checks.limits import wall_severity
+from core.checks.measuring import MeasuredFit
 from core.errors import CoreError
 from core.fits import FITS
 from core.fits.registry import Motion, SectionView
@@ -15,10 +18,7 @@ from core.outlines import phrases
 from core.project.cache import MEASURED, content_key
 from core.project.options import Surroundings
 from core.project.results import FitResult, PartResult, Solution
-from core.proof.finding import Finding, worst
 from core.proof.section import cut_by_plane, gap_along, loops, window
-from core.report.judging import wall_severity
-from core.report.measuring import MeasuredFit
 from core.report.models import (
     FieldView,
     FitView,
@@ -92,11 +92,12 @@ def fit_view(
                 )
             )
     left = []
-    for wall, value in zip(
+    for wall, found in zip(
         meeting.walls_left if meeting and measured else (),
         measured.walls_left if measured else (),
         strict=True,
     ):
+        value = found.value_mm
         if value is not None:
             left.append(
                 LeftView(

@@ -12,15 +12,16 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 
+from core.checks.check import CHECKS
+from core.checks.finding import ORDER
 from core.measures.display import quantity_text
 from core.measures.units import LengthUnit
+from core.project.edits import Edit, apply_edits
 from core.project.resolve import Typed, names_in, quantity_of
 from core.project.results import Solution
 from core.project.schema import Project
 from core.project.solve import sketch, solve
-from core.proof.finding import ORDER, Edit
 from core.report.assemble import report_on
-from core.report.edits import apply_edits
 from core.report.models import FindingView, PushedView, PushEnd, Report
 
 STRIDES = (1.1, 1.25, 1.5, 2.0, 3.0, 4.0)  # times the value, or the value divided by them
@@ -28,7 +29,6 @@ _WAYS = ([1 / stride for stride in STRIDES], STRIDES)
 HALVINGS = 4
 COARSE_MM = 2.0  # between measuring places while only trying
 _UNIT = {"length": "mm", "angle": "deg", "number": "", "count": ""}
-_STEPWISE = ("build", "step", "fine detail")  # told once a step, where others are once a part
 
 
 def key_measures(solution: Solution) -> list[Typed]:
@@ -72,7 +72,12 @@ def _wrong(findings: Iterable[FindingView]) -> list[FindingView]:
 
 
 def _what(one: FindingView) -> tuple[str, ...]:
-    return (one.check, one.part, one.fit, one.step if one.check in _STEPWISE else "")
+    return (
+        one.check,
+        one.part,
+        one.fit,
+        one.step if one.check in CHECKS and CHECKS[one.check].stepwise else "",
+    )
 
 
 @dataclass

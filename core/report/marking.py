@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import numpy as np
 
+from core.checks.limits import FACETS_MM, LINES_STOP, LINES_WARN, narrowest_slot_mm
+from core.checks.measuring import measure_part
 from core.process import Process
 from core.project.cache import MEASURED, content_key
 from core.project.printed import Printed, printed_groups
 from core.project.results import PartResult, Solution
 from core.proof.marks import KINDS, Marks, mark_surface
 from core.proof.setting import Setting
-from core.report.judging import FACETS_MM, LINES_STOP, LINES_WARN, narrowest_slot_mm
-from core.report.measuring import measure_part
 from core.report.models import Severity
 from core.report.print_models import MarkedPart, MarkLegend, MarksView
 
@@ -33,6 +33,7 @@ def marks_of(result: PartResult, group: Printed, process: Process) -> Marks:
 
     def make() -> Marks:
         measured = measure_part(result, process, group)
+        assert measured.layers is not None  # a part of a project is a closed solid
         return mark_surface(
             measured.mesh,
             measured.to_bed,

@@ -10,11 +10,12 @@ from typing import Any
 
 import numpy as np
 
+from core.checks.finished import mesh_of
+from core.checks.measuring import Measured, measure_all
 from core.project.results import FitResult, PartResult, Solution
 from core.proof.mass import measure_bulk
 from core.proof.small_part import is_small_part
 from core.report.assemble import report_on
-from core.report.measuring import Measured, measure_all, mesh_of
 from core.report.models import FitView, PartView, Report, StepView
 from core.report.motion import motion_report
 from core.report.sentences import plain_sentence

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from core.checks.check import CHECKS, Reading
+from core.checks.finding import Finding, worst
+from core.checks.measuring import Measured
 from core.measures.display import plain
 from core.measures.units import UNITS
 from core.project.results import Solution
-from core.proof.finding import ORDER, Finding
-from core.report.measuring import Measured
-from core.report.models import FitView, PartView, ReadingView, Severity
+from core.report.models import FitView, PartView, ReadingView
 
 
 def _with_feel(fit: FitView) -> str:
@@ -30,101 +31,56 @@ def readings(
     factor = UNITS[unit][1]
     digits = 2 if unit == "mm" else 4
 
-    def severity(*checks: str) -> tuple[Severity, Finding | None]:
-        chosen = [finding for finding in findings if finding.check in checks]
-        chosen.sort(key=lambda finding: ORDER.index(finding.severity))
-        return (chosen[0].severity, chosen[0]) if chosen else ("good", None)
+    told: list[ReadingView] = []
+
+    def tell(reading: Reading, value: str, unit: str, word: str, if_bad: str = "") -> None:
+        own = [check.name for check in CHECKS.values() if check.reading == reading]
+        state = worst([finding for finding in findings if finding.check in own])
+        told.append(
+            ReadingView(
+                name=reading,
+                value=value,
+                unit=unit,
+                severity=state,
+                word=if_bad if if_bad and state in ("warning", "stop") else word,
+                checks=own,
+            )
+        )
 
     volume = sum(part.volume_mm3 or 0 for part in parts)
-    mass = sum(part.mass.mass_g for part in parts if part.mass)
-    holds = [(part.capacity_mm3, part.label) for part in parts if part.capacity_mm3]
     cubic = f"{volume / 1000:.1f}" if unit == "mm" else f"{volume / factor**3:.3f}"
-    told = [
-        ReadingView(
-            name="volume",
-            value=cubic,
-            unit="cm³" if unit == "mm" else "in³",
-            severity=severity("closed")[0],
-            word="closed" if severity("closed")[0] == "good" else "see findings",
-            checks=["closed"],
-        )
-    ]
+    tell("volume", cubic, "cm³" if unit == "mm" else "in³", "closed", "see findings")
+    mass = sum(part.mass.mass_g for part in parts if part.mass)
     materials = ", ".join(sorted({part.mass.material for part in parts if part.mass}))
-    state, _ = severity("expected mass")
-    told.append(
-        ReadingView(
-            name="mass, solid",
-            value=f"{mass:.1f}",
-            unit="g",
-            severity=state,
-            word=f"in {materials}",
-            checks=["expected mass"],
-        )
-    )
+    tell("mass, solid", f"{mass:.1f}", "g", f"in {materials}")
     walls = [(part.wall_min_mm, part.label) for part in parts if part.wall_min_mm is not None]
     if walls:
         thin, owner = min(walls)
-        state, _ = severity("wall", "wall left")
         lines = thin / solution.project.process.line_mm
-        told.append(
-            ReadingView(
-                name="thinnest wall",
-                value=f"{thin / factor:.{digits}f}",
-                unit=unit,
-                severity=state,
-                word=f"{lines:.1f} lines, {owner}",
-                checks=["wall", "wall left", "slot", "fine detail"],
-            )
-        )
+        value = f"{thin / factor:.{digits}f}"
+        tell("thinnest wall", value, unit, f"{lines:.1f} lines, {owner}")
     gaps = [(pair.measured_mm, f) for f in fits for pair in f.pairs if pair.measured_mm is not None]
     if gaps:
         tight, fit = min(gaps, key=lambda pair: pair[0])
-        state, _ = severity("gap", "overlap", "feel")
-        told.append(
-            ReadingView(
-                name="tightest gap",
-                value=f"{tight / factor:.{digits}f}",
-                unit=f"{unit} a side",
-                severity=state,
-                word=_with_feel(fit),
-                checks=["gap", "overlap", "feel", "fit"],
-            )
-        )
+        value = f"{tight / factor:.{digits}f}"
+        tell("tightest gap", value, f"{unit} a side", _with_feel(fit))
     hanging = sum(part.unsupported_mm2 or 0 for part in parts)
-    hangs = ["island", "overhang", "bridge"]
-    state, _ = severity(*hangs)
     islands = sum(part.islands or 0 for part in parts)
-    told.append(
-        ReadingView(
-            name="overhang",
-            value=f"{hanging:.0f}" if unit == "mm" else f"{hanging / factor**2:.2f}",
-            unit=f"{unit}²",
-            severity=state,
-            word=f"{islands} in mid-air"
-            if islands
-            else "each layer carried"
-            if not hanging
-            else "hangs over",
-            checks=hangs,
-        )
+    hangs = "hangs over" if hanging else "each layer carried"
+    tell(
+        "overhang",
+        f"{hanging:.0f}" if unit == "mm" else f"{hanging / factor**2:.2f}",
+        f"{unit}²",
+        f"{islands} in mid-air" if islands else hangs,
     )
     beds = [
         m.bed for name, m in measured.items() if m.leads and not solution.parts[name].part.bought
     ]
     widest = max(beds, key=lambda bed: bed.size_mm[0] * bed.size_mm[1])
-    state, _ = severity("bed")
-    told.append(
-        ReadingView(
-            name="bed, largest part",
-            value=" × ".join(
-                plain(v / factor, 1 if unit == "mm" else 2) for v in widest.size_mm[:2]
-            ),
-            unit=unit,
-            severity=state,
-            word=f"fits {solution.project.process.printer}" if state == "good" else "too large",
-            checks=["bed"],
-        )
-    )
+    across = " × ".join(plain(v / factor, 1 if unit == "mm" else 2) for v in widest.size_mm[:2])
+    printer = solution.project.process.printer
+    tell("bed, largest part", across, unit, f"fits {printer}", "too large")
+    holds = [(part.capacity_mm3, part.label) for part in parts if part.capacity_mm3]
     if holds:
         most, owner = max(holds)
         told.append(

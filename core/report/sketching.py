@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
+from core.checks.finished import mesh_of
 from core.project.results import Solution
 from core.proof.mass import measure_bulk
-from core.report.measuring import mesh_of
 from core.report.models import FaceView, SketchFit, SketchPart, SketchView
 
 

@@ -12,10 +12,10 @@ from core.project.cache import MEASURED, content_key
 from core.project.printed import Printed, joined
 from core.proof.mass import measure_bulk
 from core.proof.setting import Setting
-from core.proof.stance import Facing, stance_matrix, turn_of
 from core.proof.stances import Stance, rank_stances, try_stance
 from core.report.print_models import StanceView
 from core.solids import Body, triangle_mesh
+from core.solids.stance import Facing, stance_matrix, turn_of
 
 SAME = 0.999  # cosine between two ways up that count as one
 

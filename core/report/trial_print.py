@@ -14,6 +14,7 @@ import igl
 import numpy as np
 from numpy.typing import NDArray
 
+from core.checks.finished import mesh_of
 from core.process.learning import FELT, Face, Felt, felt_edges
 from core.process.printing import as_printed
 from core.process.stand_in import StandIn
@@ -21,7 +22,6 @@ from core.project.printed import group_of
 from core.project.results import FitResult, PartResult, Solution
 from core.proof.slots import measure_slots
 from core.proof.walls import Rays, spread_points
-from core.report.measuring import mesh_of
 from core.solids import TriangleMesh
 
 Points = NDArray[np.float64]

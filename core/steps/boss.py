@@ -14,7 +14,7 @@ from core.outlines.loop import Loop
 from core.solids import Prism, prism_body, turned_body
 from core.steps.extrude import CLEAR_MM, applied
 from core.steps.field import Field
-from core.steps.registry import StepInput, StepKind, register
+from core.steps.registry import Partner, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2  # how deep a boss is rooted in its face, so that both are one solid
@@ -104,6 +104,9 @@ class Ledge(StepKind):
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return "Ledge inside the rim, {inwards} wide, {down} down"
+
+    def partner(self, words: Mapping[str, str]) -> Partner | None:
+        return Partner("ledge", "", "a ledge with nothing to lie on it")
 
     def build(self, given: StepInput) -> PartState:
         _, mouth = given.state.mouth(given.words["rim"])

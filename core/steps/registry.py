@@ -68,6 +68,16 @@ class StepInput:
         return self.outline
 
 
+@dataclass(frozen=True)
+class Partner:
+    """What a step is made to meet: what it is itself, what it wants (empty: a fit of its part),
+    and what is said where that is missing."""
+
+    own: str
+    wants: str
+    words: str
+
+
 class StepKind(ABC):
     """A kind of step: its fields, its sentence, and how it acts on a state."""
 
@@ -113,6 +123,14 @@ class StepKind(ABC):
     def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
         """What a maker may not have meant, though the step could be built."""
         return ()
+
+    def partner(self, words: Mapping[str, str]) -> Partner | None:
+        """What the step is made to meet, if anything."""
+        return None
+
+    def steeper_on_bed(self, words: Mapping[str, str], facing: str) -> str:
+        """Another kind with the same fields that hangs less where this one begins on the bed."""
+        return ""
 
     def part_reference(self, words: Mapping[str, str]) -> str | None:
         """Another part whose finished solid this step needs, or None."""

@@ -297,6 +297,10 @@ class Fillet(_Edges):
         steep = given.numbers["size"] * (1 - math.cos(math.pi / 4))
         return f"the lowest {given.told(steep)} of it lean out more than 45°"
 
+    def steeper_on_bed(self, words: Mapping[str, str], facing: str) -> str:
+        begins = {"bottom": ("bottom rim", "both rims"), "top": ("top rim", "both rims")}
+        return "chamfer" if words.get("where") in begins.get(facing, ()) else ""
+
 
 @register
 class Chamfer(_Edges):

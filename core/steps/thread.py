@@ -15,7 +15,7 @@ from core.solids import Body, Frame, turned_body
 from core.steps.extrude import SKIN_MM, applied
 from core.steps.field import Field
 from core.steps.hole import reached
-from core.steps.registry import Start, StepInput, StepKind, register
+from core.steps.registry import Partner, Start, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 from core.threads import Opening, Thread, opened, read_thread, thread_cutter, thread_rod
 from core.threads.helix import wound_ridge
@@ -104,6 +104,12 @@ class ThreadStep(StepKind):
     def sentence(self, words: Mapping[str, str]) -> str:
         reach = "{reach} {long}" if words["reach"] == "to length" else "{reach} {face}"
         return "Thread {designation} {side}, " + reach + ", lead-in {lead_in}, {hand} hand"
+
+    def partner(self, words: Mapping[str, str]) -> Partner | None:
+        said, side = words.get("designation", ""), words.get("side", "")
+        other, noun = ("inside", "nut") if side == "outside" else ("outside", "bolt")
+        told = f"{said} {side}: its {noun} is not here"
+        return Partner(f"thread {said} {side}", f"thread {said} {other}", told)
 
     def build(self, given: StepInput) -> PartState:
         thread = thread_of(given.words["designation"], given)

@@ -1,8 +1,10 @@
-"""Engagement of a screw and the load at which its printed thread strips.
+"""How far a thread's ridges overlap at a gap, and the load at which the weaker of them strips.
 
-Shear area of the weaker thread by the usual cylinder: π·d·L_e times the share of the pitch that
-is ridge there. Printed plastic shears at about 0.6 of its tensile strength along a layer at best
-(common practice, no source); the figure is an order of magnitude and no rating.
+Shear areas by the usual cylinders (the form of FED-STD-H28/2, from memory): the bolt's ridges are
+cut off where the nut's begin, the nut's where the bolt's end; over an engaged length each cylinder
+is ridge for the share of the pitch that the ridge is wide there. Ridge widths are those of the
+profiles as opened by the gap. Printed plastic shears between its layers at about half its tensile
+strength (common practice, no source), so the load is an order of magnitude and no rating.
 """
 
 from __future__ import annotations
@@ -10,24 +12,106 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+from core.errors import BuildError
+from core.threads.designation import read_thread
+from core.threads.profile import Opening, opened
 from core.threads.thread import Thread
 
 SHEAR_MPA = 15.0  # between layers of usual filaments (common practice, no source)
+HALF = 0.5  # of the depth of thread is to stay engaged (common practice, no source)
 
 
 @dataclass(frozen=True, slots=True)
-class Engagement:
-    """``turns`` engaged, ``length_mm``, and the load in newtons at which the ridges shear."""
+class Stripping:
+    """Shear areas of both sides in mm², and the load in newtons at which the weaker one shears."""
 
-    turns: float
-    length_mm: float
+    bolt_mm2: float
+    nut_mm2: float
     strips_at_n: float
 
+    @property
+    def weaker(self) -> str:
+        return "bolt" if self.bolt_mm2 <= self.nut_mm2 else "nut"
 
-def engagement(thread: Thread, length_mm: float, shear_mpa: float = SHEAR_MPA) -> Engagement:
-    """What an engaged length of a thread amounts to."""
-    flank = math.tan(math.radians(thread.half_angle_deg))
-    at_root = thread.pitch / 2 + (thread.pitch_diameter - thread.minor_internal) * flank
-    share = min(at_root / thread.pitch, 1.0)
-    area = math.pi * thread.minor_internal * length_mm * share
-    return Engagement(length_mm / thread.lead, length_mm, area * shear_mpa)
+
+def overlap_mm(bolt: Opening, nut: Opening) -> float:
+    """How far the crests reach past each other along the radius; below nought they do not meet."""
+    return bolt.crest - nut.root
+
+
+def full_depth_mm(thread: Thread) -> float:
+    """The overlap of the basic profile, without any gap."""
+    return (thread.major - thread.minor_internal) / 2
+
+
+def half_width_mm(side: Opening, radius: float) -> float:
+    """Half the ridge (of a nut: the groove) at a radius, mm."""
+    share = (radius - side.root) / (side.crest - side.root)
+    return side.half_at_root + (side.half_at_crest - side.half_at_root) * min(max(share, 0.0), 1.0)
+
+
+def stripping(
+    thread: Thread, bolt: Opening, nut: Opening, length_mm: float, shear_mpa: float = SHEAR_MPA
+) -> Stripping:
+    """The load at which an engaged length strips; nought where the ridges do not meet."""
+    if overlap_mm(bolt, nut) <= 0 or length_mm <= 0:
+        return Stripping(0.0, 0.0, 0.0)
+    ridge = min(2 * half_width_mm(bolt, nut.root) / thread.pitch, 1.0)
+    wall = min(max(1 - 2 * half_width_mm(nut, bolt.crest) / thread.pitch, 0.0), 1.0)
+    bolt_mm2 = 2 * math.pi * nut.root * length_mm * ridge
+    nut_mm2 = 2 * math.pi * bolt.crest * length_mm * wall
+    return Stripping(bolt_mm2, nut_mm2, min(bolt_mm2, nut_mm2) * shear_mpa)
+
+
+def engaged_share(thread: Thread, gap_mm: float, inner_share: float) -> float:
+    """The share of the full depth that still overlaps at a gap a side; nought where none does.
+
+    Args:
+        inner_share: how much of the gap the bolt gives, 0 to 1.
+    """
+    try:
+        bolt = opened(thread, gap_mm * inner_share, True)
+        nut = opened(thread, gap_mm * (1 - inner_share), False)
+    except BuildError:
+        return 0.0
+    return max(overlap_mm(bolt, nut), 0.0) / full_depth_mm(thread)
+
+
+def most_gap_mm(thread: Thread, inner_share: float, share: float = HALF) -> float:
+    """The largest gap a side, to 0.01 mm, at which that share of the depth stays engaged."""
+    low, high = 0.0, thread.pitch
+    for _ in range(40):
+        middle = (low + high) / 2
+        if engaged_share(thread, middle, inner_share) >= share:
+            low = middle
+        else:
+            high = middle
+    return math.floor(low * 100 + 1e-6) / 100
+
+
+def thread_that_holds(thread: Thread, gap_mm: float, inner_share: float) -> Thread | None:
+    """The coarse print form of about the same size that keeps half its depth at a gap, if any.
+
+    Its pitch is the least, in half millimetres, that does; it is at most a third of the size.
+    """
+    major = math.ceil(thread.major * 2 - 1e-9) / 2
+    pitch = math.ceil(thread.pitch * 2) / 2
+    while pitch <= max(major / 3, 2.0):
+        found = read_thread(f"print {major:g}x{pitch:g}", thread.starts, thread.left_hand)
+        if engaged_share(found, gap_mm, inner_share) >= HALF:
+            return found
+        pitch += 0.5
+    return None
+
+
+def about_newtons(load_n: float) -> str:
+    """An order of magnitude as it should look.
+
+    >>> about_newtons(2083.4), about_newtons(417.0), about_newtons(0.0)
+    ('about 2 kN', 'about 420 N', 'nothing')
+    """
+    if load_n <= 0:
+        return "nothing"
+    digits = 1 if load_n >= 1000 else 2
+    rounded = round(load_n, digits - 1 - math.floor(math.log10(load_n)))
+    return f"about {rounded / 1000:g} kN" if rounded >= 1000 else f"about {rounded:g} N"

@@ -31,8 +31,14 @@ class Thread:
 
     @property
     def tap_drill(self) -> float:
-        """The hole drilled before tapping: d − P (common practice, no source)."""
-        return self.major - self.pitch
+        """The hole drilled before tapping: d − P for a 60° thread (common practice, no source),
+        the nut's own bore for any other form.
+
+        >>> from core.threads import read_thread
+        >>> read_thread("M12x1.5").tap_drill, read_thread("print 24x4").tap_drill
+        (10.5, 22.0)
+        """
+        return self.major - self.pitch if self.half_angle_deg == 30 else self.minor_internal
 
     @property
     def lead(self) -> float:

@@ -166,10 +166,12 @@ class Walker:
 
     # -- saying things at the desk --------------------------------------------------------
 
-    def choose(self, css: str, words: str) -> None:
-        """Opens a list and takes the entry that says something."""
+    def choose(self, css: str, words: str, several: bool = False) -> None:
+        """Opens a list and takes the entry that says something; lists of several stay open."""
         self.click(css)
         self.until(lambda: self._option(words).click() or True, f"no {words!r} in {css}")
+        if several:
+            self.keys(Keys.ESCAPE)
         self.until(lambda: not self.all("[role=listbox]"), "the list stays open")
 
     def _option(self, words: str) -> WebElement:

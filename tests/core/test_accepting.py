@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
+from core.checks.finding import Edit
 from core.project.demo import demo_document
 from core.project.document import from_data, read_document, write_document
 from core.project.schema import Project
 from core.project.solve import solve
-from core.proof.finding import Edit
 from core.report import Report, apply_edits, report_on
 
 

@@ -17,10 +17,10 @@ from core.project.printed import group_of, printed_groups
 from core.project.solve import solve
 from core.proof.bed_layout import MARGIN_MM, lay_out
 from core.proof.splitting import where_to_cut
-from core.proof.stance import turn_of
 from core.report import report_on
 from core.report.beds import beds_view
 from core.report.standing import faced_view, stance_views, tipped_view
+from core.solids.stance import turn_of
 from tests.core.building import part, rectangle, solved, step
 
 BED = (220.0, 220.0, 240.0)

@@ -11,6 +11,7 @@ import numpy as np
 import pytest
 import trimesh
 
+from core.checks.finding import Edit
 from core.errors import BuildError, DocumentError, FormatError
 from core.formats.reading import read_mesh
 from core.formats.tracing import read_drawing
@@ -19,7 +20,6 @@ from core.outlines.moves import plain_value
 from core.outlines.told import outline_of
 from core.outlines.traced import read_path
 from core.project.demo import demo_document
-from core.proof.finding import Edit
 from core.proof.mending import find_faults, mend
 from core.report import apply_edits
 from core.threads import read_thread

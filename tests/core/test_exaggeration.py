@@ -8,11 +8,11 @@ from __future__ import annotations
 
 import pytest
 
+from core.checks.finding import Edit
 from core.errors import CoreError
 from core.project.demo import DEMO, demo_document
 from core.project.solve import solve
 from core.proof.closed import check_closed
-from core.proof.finding import Edit
 from core.report import apply_edits
 from core.solids import triangle_mesh
 

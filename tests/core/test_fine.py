@@ -6,13 +6,12 @@ import pytest
 import trimesh
 from manifold3d import Manifold
 
+from core.checks.finding import Finding
+from core.checks.judge import findings_of
 from core.formats.reading import read_mesh
 from core.process import Process
-from core.proof.finding import Finding
 from core.proof.relief import shallow_reliefs
 from core.report import apply_edits, report_on
-from core.report.judging import judge_part
-from core.report.measuring import measure_all
 from core.report.mesh_check import check_mesh
 from core.solids import Body, triangle_mesh
 from tests.core.building import part, rectangle, solved, step
@@ -54,10 +53,7 @@ def test_faces_at_almost_one_height_far_apart_are_no_relief() -> None:
 def fine(*steps) -> list[Finding]:
     solution = solved(part("part", *steps))
     assert not solution.errors
-    measured = measure_all(solution)[0]["part"]
-    project = solution.project
-    judged = judge_part(solution.parts["part"], measured, project.process, "mm", solution.measures)
-    return [one for one in judged if one.check == "fine detail"]
+    return [one for one in findings_of(solution) if one.check == "fine detail"]
 
 
 PLATE = step("plate", "extrude", rectangle("40", "20"), height="6")

@@ -12,6 +12,8 @@ import numpy as np
 import pytest
 from scipy.stats import norm
 
+from core.checks.finished import mesh_of
+from core.checks.moving import pose_at, sweep_fit
 from core.errors import BuildError
 from core.fits import FITS
 from core.fits.clip_strength import bend, ramp_factor, thickness_for
@@ -21,8 +23,7 @@ from core.process import Process, forecast
 from core.project.demo import DEMO, demo_document
 from core.project.solve import solve
 from core.report import report_on
-from core.report.measuring import mesh_of
-from core.report.motion import motion_report, pose_at, sweep_fit
+from core.report.motion import motion_report
 from tests.core.building import circle, document, part, rectangle, solved, step
 
 
@@ -232,10 +233,7 @@ def test_what_cannot_be_is_refused_in_the_makers_terms(case, fields, gap, words)
         ("bolt and nut", {"lead_in": "0.2"}, "note", "short of the thread's depth"),
         ("screw cap", {"grips": "0"}, "note", "nothing to turn it by"),
         ("bolt and nut", {"designation": "custom 20x0.8"}, "warning", "under five layers"),
-        ("clip", {"undercut": "3"}, "warning", "strain"),
-        ("clip", {"undercut": "0.5", "long": "25"}, "good", "mm thick or less"),
         ("round plug", {"lead_in": "0"}, "note", "no lead-in"),
-        ("ring on a post", {}, "good", "cannot get out"),
         ("twist lock", {"flank": "30 deg"}, "note", "support|45|overhang"),
         ("twist lock", {"nubs": "4", "path": "down 8 mm, right 12 mm, up 3 mm"}, "good|warning", "neighbouring"),
         ("knuckle hinge", {}, "note", "hinge line"),

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import pytest
 
+from core.checks.finished import mesh_of
 from core.process import Process, forecast
 from core.process.forecast import bias_mm, spread_mm
 from core.process.learning import felt_edges, settled
 from core.project.gauges import KINDS, gap_range, make_gauge, worth
 from core.project.solve import solve
 from core.proof.closed import check_closed
-from core.report.measuring import mesh_of
 
 SURE = Process()
 TAUGHT = SURE.model_copy(

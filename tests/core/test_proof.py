@@ -19,9 +19,9 @@ from core.proof.motion import sweep
 from core.proof.overhang import check_overhang
 from core.proof.slender import thinnest_upright
 from core.proof.slots import measure_slots
-from core.proof.stance import back_to_part, stance_matrix, standing
 from core.proof.walls import measure_walls, spread_points
 from core.solids import Body, TriangleMesh, triangle_mesh
+from core.solids.stance import back_to_part, stance_matrix, standing
 from tests.core.building import part, rectangle, solved, step
 
 

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import pytest
 
+from core.checks.finding import Edit
 from core.project.demo import demo_document
 from core.project.document import from_data
 from core.project.solve import solve
-from core.proof.finding import Edit
 from core.report import apply_edits, consequences, report_on
 from tests.core.building import circle, document, part, polygon, rectangle, solved, step, tin
 

@@ -9,12 +9,13 @@ import pytest
 import trimesh
 from manifold3d import Manifold
 
+from core.checks.finding import Finding
+from core.checks.judge import findings_of
 from core.project.demo import demo_document
+from core.project.results import Solution
 from core.project.schema import Use
 from core.project.solve import solve
 from core.proof.edges import edge_angles, sharp_edges, sharp_points
-from core.proof.finding import Finding
-from core.report.safety import find_safety
 from core.solids import Body, TriangleMesh, triangle_mesh
 from tests.core.building import circle, part, rectangle, solved, step
 
@@ -23,9 +24,16 @@ def mesh_of(solid: Manifold) -> TriangleMesh:
     return triangle_mesh(Body(solid))
 
 
+CAUTIONS = ("small part", "sharp edge", "sharp point", "heat", "hinge line", "food", "load")
+
+
+def cautions(solution: Solution) -> list[Finding]:
+    return [one for one in findings_of(solution) if one.check in CAUTIONS]
+
+
 def used(name: str, **use: object) -> list[Finding]:
     document = demo_document(name)
-    return find_safety(solve(document.model_copy(update={"use": Use(**use)})))  # type: ignore[arg-type]
+    return cautions(solve(document.model_copy(update={"use": Use(**use)})))  # type: ignore[arg-type]
 
 
 def test_angles_of_edges_agree_with_trimesh() -> None:
@@ -81,7 +89,7 @@ def test_a_small_toy_is_told_and_a_large_one_is_not() -> None:
     plate = step("body", "extrude", rectangle("80", "80"), height="5")
     for body, small in ((rod, True), (plate, False)):
         solution = solved(part("toy", body), use={"toy": True})
-        assert any(f.check == "small part" for f in find_safety(solution)) is small
+        assert any(f.check == "small part" for f in cautions(solution)) is small
 
 
 def test_a_toy_hinge_whose_gap_opens_past_a_finger_is_told() -> None:

@@ -756,5 +756,5 @@ def test_loose_crumbs_are_reported() -> None:
     bar = step("body", "extrude", rectangle("100", "4"), height="4")
     slit = step("s", "extrude", rectangle("1", "10"), on={"x": "49"}, mode="cut", height="9")
     report = report_on(solved(part("p", bar, slit)))
-    (crumb,) = [f for f in report.findings if f.check == "closed"]
+    (crumb,) = [f for f in report.findings if f.check == "pieces"]
     assert "a loose crumb of 8 mm³" in crumb.message and crumb.step == "s"

@@ -7,9 +7,9 @@ from ninja import Query, Router
 
 from core.project.demo import starter_document
 from core.project.document import from_data
+from core.project.edits import Edit
 from core.project.renaming import rename_measure
 from core.project.schema import Project as Document
-from core.proof.finding import Edit
 from core.report import apply_edits, consequences
 from core.report.differences import differences
 from core.report.models import Difference, MotionReport, PushedView, SketchView

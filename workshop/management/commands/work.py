@@ -10,8 +10,8 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandParser
 from django.db import transaction
 
+from core.checks.measuring import measure_all, walls_of
 from core.errors import CoreError
-from core.report.measuring import measure_all, walls_of
 from workshop import keeping
 from workshop.answers import report_of, solution_of
 from workshop.meshes import bring_in

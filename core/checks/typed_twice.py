@@ -1,21 +1,34 @@
-"""Equal by accident: a number typed twice, two parts that share a size without a fit."""
+"""A number typed twice: offer to make it one measure."""
 
 from __future__ import annotations
 
 import re
 from collections import defaultdict
-from itertools import combinations
+from collections.abc import Iterable
 
+from core.checks.check import Limit, ProjectCheck, register
+from core.checks.finding import Finding, Remedy
 from core.measures.display import length_text
-from core.project.results import Solution
-from core.proof.finding import Edit, Finding, Remedy
+from core.project.edits import Edit
+from core.project.results import Solution, StepResult
 
 PLAIN = re.compile(r"^\s*\d+(\.\d*)?\s*(mm|cm|in|\")?\s*$")
 SMALL_MM = 1.0  # chamfers and headrooms of a millimetre recur by habit, not by relation
 
 
-def typed_twice(solution: Solution) -> list[Finding]:
-    """The same length typed as a plain number in several places: offer to make it a measure."""
+@register
+class TypedTwice(ProjectCheck):
+    name = "typed twice"
+    asks = "Is one number typed in several places?"
+    measures = "Lengths typed as plain numbers by the maker, over 1 mm; defaults do not count."
+    limits = (Limit("a note, one a number"),)
+    cures = "make it one measure that the others follow"
+
+    def look(self, solution: Solution) -> Iterable[Finding]:
+        return _twice(solution)
+
+
+def _twice(solution: Solution) -> list[Finding]:
     places: dict[float, list[str]] = defaultdict(list)
     typed = [
         entry
@@ -25,7 +38,12 @@ def typed_twice(solution: Solution) -> list[Finding]:
         for name, entry in step.typed.items()
         if not name.startswith("place.") and name.rpartition(".")[2] in step_fields(step)
     ]
-    typed += [entry for fit in solution.fits.values() for entry in fit.typed.values()]
+    typed += [
+        entry
+        for fit in solution.fits.values()
+        for name, entry in fit.typed.items()
+        if name == "gap" or name in fit.fit.fields
+    ]
     typed += list(solution.measures.values())
     for entry in typed:
         size = entry.value if entry.kind == "length" else None
@@ -60,7 +78,7 @@ def typed_twice(solution: Solution) -> list[Finding]:
     return found
 
 
-def step_fields(step) -> set[str]:  # type: ignore[no-untyped-def]
+def step_fields(step: StepResult) -> set[str]:
     """Names of the fields a step's document really holds; defaults nobody typed do not count."""
     outline = step.step.outline.fields if step.step.outline else {}
     return {*step.step.fields, *outline}
@@ -81,34 +99,3 @@ def _new_name(paths: list[str], taken: set[str]) -> str:
     while name in taken:
         name, number = f"{stem}_{number}", number + 1
     return name
-
-
-def equal_by_accident(solution: Solution) -> list[Finding]:
-    """Two parts whose bodies share an outline size and that have no fit between them."""
-    joined = {frozenset(fit.fit.parts) for fit in solution.fits.values()}
-    sizes: dict[str, set[tuple[float, float]]] = {}
-    for name, part in solution.parts.items():
-        if part.part.bought:
-            continue
-        sizes[name] = {
-            (round(f.prism.outline.size[0], 4), round(f.prism.outline.size[1], 4))
-            for f in part.state.features.values()
-            if f.prism is not None
-        }
-    found = []
-    for a, b in combinations(sizes, 2):
-        if frozenset((a, b)) in joined:
-            continue
-        for width, depth in sorted(sizes[a] & sizes[b]):
-            unit = solution.project.units
-            size = f"{length_text(width, unit, False)} × {length_text(depth, unit)}"
-            found.append(
-                Finding(
-                    "equal by accident",
-                    "note",
-                    f"'{a}' and '{b}' are both {size} and no fit is set between them: "
-                    "if they must meet they will not go together",
-                    width,
-                )
-            )
-    return found

@@ -1,14 +1,22 @@
-"""Remedies applied to a document."""
+"""Single changes to a document, by path: what a remedy is made of."""
 
 from __future__ import annotations
 
 from collections.abc import Iterable
+from dataclasses import dataclass
 from typing import Any
 
 from core.errors import DocumentError
 from core.project.document import from_data
 from core.project.schema import Project
-from core.proof.finding import Edit
+
+
+@dataclass(frozen=True)
+class Edit:
+    """One change to a document: the field at ``path`` becomes ``text``."""
+
+    path: str
+    text: str
 
 
 def apply_edits(project: Project, edits: Iterable[Edit]) -> Project:

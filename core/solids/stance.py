@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from core.solids import Body
+from core.solids.body import Body
 
 Facing = str  # bottom, top, front, back, left, right, or a direction such as "0 0.6 -0.8"
 

@@ -2,19 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Literal
+from dataclasses import dataclass, replace
 
-Severity = Literal["good", "note", "warning", "stop"]
-ORDER: tuple[Severity, ...] = ("stop", "warning", "note", "good")
+from core.project.edits import Edit
+from core.proof.severity import ORDER, Severity
 
-
-@dataclass(frozen=True)
-class Edit:
-    """One change to a document: the field at ``path`` becomes ``text``."""
-
-    path: str
-    text: str
+__all__ = ["ORDER", "Edit", "Finding", "Remedy", "Severity", "worst"]
 
 
 @dataclass(frozen=True)
@@ -45,7 +38,12 @@ class Finding:
     fit: str = ""
     remedy: Remedy | None = None
     ends: tuple[tuple[float, float, float], tuple[float, float, float]] | None = None
+    others: tuple[Remedy, ...] = ()  # to be tried where the first does not cure it
     accepted: str = ""  # the maker's reason for leaving it as it is
+
+    def cured(self, remedy: Remedy | None) -> Finding:
+        """The same with a remedy to be tried."""
+        return replace(self, remedy=remedy)
 
 
 def worst(findings: list[Finding]) -> Severity:

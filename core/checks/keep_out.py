@@ -2,28 +2,36 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
+from core.checks.check import Limit, ProjectCheck, register
+from core.checks.finding import Finding
+from core.checks.finished import mesh_of
 from core.measures.display import length_text
 from core.project.cache import MEASURED, content_key
 from core.project.resolve import Names, work_out
 from core.project.results import PartResult, Solution
-from core.proof.finding import Finding
 from core.proof.gaps import Gap, overlap_mm3, smallest_gap
-from core.report.measuring import mesh_of
 
 
-def kept_clear(solution: Solution) -> list[Finding]:
-    """Every bought thing beside the part it is put into: overlap, and the gap left round it."""
-    found = []
-    for name, bought in solution.parts.items():
-        if not bought.part.bought or bought.state.body is None:
-            continue
-        host = solution.parts.get(bought.part.inside)
-        if host is None or host.state.body is None:
-            words = "a bought thing that is in no part yet"
-            found.append(Finding("keep-out", "note", words, unit="", part=name))
-            continue
-        found.append(_judged(solution, bought, host))
-    return found
+@register
+class KeepOut(ProjectCheck):
+    name = "keep-out"
+    asks = "Is there room round every bought thing?"
+    measures = "The gap from a bought thing to the part it is put into, and what they share."
+    limits = (Limit("what is to be kept clear round it", "the maker"),)
+    reading = "tightest gap"
+
+    def look(self, solution: Solution) -> Iterable[Finding]:
+        for name, bought in solution.parts.items():
+            if not bought.part.bought or bought.state.body is None:
+                continue
+            host = solution.parts.get(bought.part.inside)
+            if host is None or host.state.body is None:
+                words = "a bought thing that is in no part yet"
+                yield Finding(self.name, "note", words, unit="", part=name)
+                continue
+            yield _judged(solution, bought, host)
 
 
 def _judged(solution: Solution, bought: PartResult, host: PartResult) -> Finding:

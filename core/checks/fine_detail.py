@@ -4,39 +4,61 @@ do not show."""
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import replace
 
 import numpy as np
 
+from core.checks.check import Limit, Piece, PieceCheck, register
+from core.checks.finding import Finding, Remedy, Severity
+from core.checks.measuring import Measured
 from core.measures.display import length_text
 from core.measures.units import LengthUnit
 from core.process import Process
+from core.project.edits import Edit
 from core.project.resolve import names_in
 from core.project.results import PartResult, StepResult
-from core.proof.finding import Edit, Finding, Remedy, Severity
 from core.proof.relief import Relief
-from core.report.measuring import Measured
 from core.steps import STEPS
 
 SAME_MM = 0.005
 Vec3 = tuple[float, float, float]
 
 
-def judge_fine(
-    result: PartResult, measured: Measured, process: Process, unit: LengthUnit
-) -> list[Finding]:
-    """What the printer cannot tell apart on one part, at most one finding a step and kind.
+@register
+class FineDetail(PieceCheck):
+    name = "fine detail"
+    asks = "Can the printer tell every detail apart?"
+    measures = (
+        "Holes, strokes and grooves of each step by the rays of walls and slots, a quarter of each "
+        "being as narrow; steps between flat faces by their height over the layers."
+    )
+    limits = (
+        Limit("as many lines as the kind of step needs to stay open"),
+        Limit("one layer high, or half a line deep across the bed"),
+    )
+    cures = "two layers, or a whole line, where one plain number decides the height"
+    reading = "thinnest wall"
+    stepwise = True
 
-    How many lines a hole or a stroke needs to stay open belongs to its kind of step (common
-    practice, no source).
-    """
-    closing = [_closing(done, measured, process, unit) for done in result.steps]
-    shallow: dict[str, Finding] = {}
-    for relief in measured.reliefs:
-        step, _ = measured.mesh.faces[measured.mesh.face_index[relief.triangle]]
-        shallow.setdefault(step, _shallow(relief, step, result, measured, process, unit))
-    return [finding for finding in closing if finding] + list(shallow.values())
+    def look(self, piece: Piece) -> Iterable[Finding]:
+        """At most one finding a step and kind."""
+        measured, result = piece.measured, piece.result
+        if result is None:
+            for relief in measured.reliefs[:1]:
+                yield judge_relief(relief, piece.process, piece.unit, measured.place)
+            return
+        for done in result.steps:
+            closing = _closing(done, measured, piece.process, piece.unit)
+            if closing:
+                yield closing
+        shallow: dict[str, Finding] = {}
+        for relief in measured.reliefs:
+            step, _ = measured.mesh.faces[measured.mesh.face_index[relief.triangle]]
+            shallow.setdefault(
+                step, _shallow(relief, step, result, measured, piece.process, piece.unit)
+            )
+        yield from shallow.values()
 
 
 def _closing(

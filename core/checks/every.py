@@ -1,0 +1,29 @@
+"""Every check, registered by being imported here, in the order they are told."""
+
+from core.checks import (  # noqa: I001  (the order is that of telling)
+    built,
+    closed,
+    bed,
+    wall,
+    slot,
+    fine_detail,
+    hanging,
+    expected_mass,
+    meeting,
+    typed_twice,
+    equal,
+    keep_out,
+    doubtful,
+    undecided,
+    small_part,
+    sharp,
+    caution,
+    hinge_line,
+    checklist,
+)
+
+__all__ = [
+    "bed", "built", "caution", "checklist", "closed", "doubtful", "equal", "expected_mass",
+    "fine_detail", "hanging", "hinge_line", "keep_out", "meeting", "sharp", "slot", "small_part",
+    "typed_twice", "undecided", "wall",
+]  # fmt: skip

@@ -1,0 +1,132 @@
+"""What hangs in the air while it is printed: islands, overhangs and bridges.
+
+Judged in the stance chosen, with all that is printed together. The layer test decides; where there
+is none (the surface is open), the faces alone are judged.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Literal
+
+from core.checks.check import Limit, Piece, PieceCheck, register
+from core.checks.finding import Finding, Remedy, Severity
+from core.project.edits import Edit
+from core.proof.layers import Unsupported
+from core.proof.stances import HANGS_MM2
+from core.steps import STEPS
+
+BY_LAYERS = (
+    "Each layer less the one below widened by a layer times the tangent of the limit angle; "
+)
+
+
+def _told(
+    piece: Piece, pieces: list[Unsupported], severity: Severity, check: str, words: str,
+    value: float, limit: float, unit: str,
+) -> Finding:  # fmt: skip
+    worst, place = pieces[0], piece.measured.place
+    ends = (place(worst.ends[0]), place(worst.ends[1]))
+    return Finding(check, severity, words, value, limit, unit, at=place(worst.at), ends=ends)
+
+
+def _of(piece: Piece, kind: Literal["island", "cantilever", "bridge"]) -> list[Unsupported]:
+    layers = piece.measured.layers
+    return layers.of(kind) if layers is not None and piece.measured.leads else []
+
+
+@register
+class Island(PieceCheck):
+    name = "island"
+    asks = "Does anything begin in mid-air?"
+    measures = BY_LAYERS + "what is left and touches nothing below."
+    limits = (Limit("none"),)
+    cures = "chamfer a rim on the bed instead of rounding it"
+    reading = "overhang"
+    hatched = ("overhang",)
+
+    def look(self, piece: Piece) -> Iterable[Finding]:
+        islands = _of(piece, "island")
+        if not islands:
+            return
+        count, area = len(islands), sum(one.area_mm2 for one in islands)
+        begin = "a piece begins" if count == 1 else f"{count} pieces begin"
+        words = f"{begin} in mid-air, {area:.0f} mm² with nothing under it"
+        found = _told(piece, islands, "stop", self.name, words, area, 0.0, "mm²")
+        yield _with_chamfer(piece, found)
+
+
+@register
+class Overhang(PieceCheck):
+    name = "overhang"
+    asks = "Does anything lean out too far?"
+    measures = BY_LAYERS + "what is left and is carried on one side only."
+    limits = (Limit("the overhang limit of the process; 45° where nothing was learnt"),)
+    cures = "chamfer a rim on the bed instead of rounding it"
+    reading = "overhang"
+    hatched = ("overhang",)
+
+    def look(self, piece: Piece) -> Iterable[Finding]:
+        if not piece.measured.leads:
+            return
+        out = _of(piece, "cantilever")
+        area = sum(one.area_mm2 for one in out)
+        if area > HANGS_MM2:
+            words = f"{area:.0f} mm² stands out over air, up to {piece.told(round(out[0].span_mm, 1))} from what carries it"
+            found = _told(piece, out, "warning", self.name, words, area, 0.0, "mm²")
+            yield _with_chamfer(piece, found)
+            return
+        if _of(piece, "island") or _spans(piece):
+            return
+        over, limit = piece.measured.overhang, piece.process.overhang_limit_deg
+        if over.area_mm2 > HANGS_MM2:
+            carried = ", but every layer is carried" if piece.measured.layers is not None else ""
+            words = (
+                f"{over.area_mm2:.0f} mm² of face leans more than {limit:.0f}° (up to "
+                f"{over.steepest_deg:.0f}°){carried}"
+            )
+            yield Finding(self.name, "note", words, over.area_mm2, 0.0, "mm²")
+            return
+        words = f"nothing leans more than {limit:.0f}°"
+        yield Finding(self.name, "good", words, 0.0, 0.0, "mm²")
+
+
+@register
+class Bridge(PieceCheck):
+    name = "bridge"
+    asks = "Are bridges short enough to be laid across air?"
+    measures = BY_LAYERS + "what is left and is carried on two sides, and how far it spans."
+    limits = (Limit("the bridge limit of the process"),)
+    reading = "overhang"
+    hatched = ("overhang",)
+
+    def look(self, piece: Piece) -> Iterable[Finding]:
+        bridges = _spans(piece)
+        if not bridges:
+            return
+        span, most = bridges[0].span_mm, piece.process.bridge_limit_mm
+        far = span > most + 1e-6
+        words = f"longest bridge {piece.told(round(span, 1))}, {'past' if far else 'within'} the {piece.told(most)} this process carries"
+        severity: Severity = "warning" if far else "note"
+        yield _told(piece, bridges, severity, self.name, words, span, most, "mm")
+
+
+def _spans(piece: Piece) -> list[Unsupported]:
+    bridges = _of(piece, "bridge")
+    return bridges if sum(one.area_mm2 for one in bridges) > HANGS_MM2 else []
+
+
+def _with_chamfer(piece: Piece, found: Finding) -> Finding:
+    """A rounded rim on the bed begins too flat; a chamfer of the same size does not."""
+    result = piece.result
+    if result is None:
+        return found
+    for done in result.steps:
+        if done.error or not done.step.enabled or done.step.kind not in STEPS:
+            continue
+        other = STEPS[done.step.kind].steeper_on_bed(done.words, result.part.stance)
+        if other:
+            path = f"parts.{result.part.name}.steps.{done.step.id}.kind"
+            words = f"{other} that rim instead of rounding it"
+            return found.cured(Remedy(words, (Edit(path, other),)))
+    return found

@@ -1,0 +1,293 @@
+"""The checks run on the parts and fits of a solution, cached by what they were run on."""
+
+from __future__ import annotations
+
+import os
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from core.checks.finished import mesh_of
+from core.checks.moving import sweep_fit
+from core.fits.registry import Engages, FaceSet, Held
+from core.process import Process
+from core.project.cache import MEASURED, content_key
+from core.project.printed import Printed, printed_groups
+from core.project.results import FitResult, PartResult, Solution
+from core.proof.bed import BedFit, check_bed
+from core.proof.closed import Closed, check_closed
+from core.proof.engagement import Engagement, measure_engagement
+from core.proof.escape import Escape, easiest_way_out, ways_about
+from core.proof.gaps import Gap, overlap_mm3, smallest_gap
+from core.proof.layers import LayerTest, test_layers
+from core.proof.mass import Bulk, measure_bulk
+from core.proof.motion import Sweep
+from core.proof.overhang import Overhang, check_overhang
+from core.proof.relief import Relief, shallow_reliefs
+from core.proof.setting import Setting
+from core.proof.slots import Slots, measure_slots
+from core.proof.small_part import LoosePiece, small_pieces
+from core.proof.splitting import Cut, where_to_cut
+from core.proof.walls import OPPOSITE, SPACING_MM, Rays, Walls, measure_walls, spread_points
+from core.solids import Frame, TriangleMesh
+from core.solids.stance import back_to_part, turn_of
+from core.steps import PartState
+
+Vec3 = tuple[float, float, float]
+RELIEF_LINES = 0.5  # a step across the bed hardly shows under half a line (common practice)
+
+
+@dataclass(frozen=True)
+class Measured:
+    """Everything measured on one finished part."""
+
+    mesh: TriangleMesh
+    bulk: Bulk
+    closed: Closed
+    walls: Walls
+    slots: Slots
+    bed: BedFit
+    overhang: Overhang
+    layers: LayerTest | None  # None where the surface is open
+    to_bed: np.ndarray  # type: ignore[type-arg]
+    reliefs: tuple[Relief, ...]
+    leads: bool = True  # what hangs, of all that is printed together, is told with this part
+    cuts: tuple[Cut, ...] = ()  # where to cut it, should it be too large for the bed
+
+    def place(self, point: tuple[float, float, float]) -> tuple[float, float, float]:
+        """A point on the bed, told in the part's own coordinates."""
+        x, y, z = back_to_part(np.array([point]), self.to_bed)[0]
+        return float(x), float(y), float(z)
+
+
+@dataclass(frozen=True)
+class MeasuredFit:
+    """Gaps of a fit on the finished solids, pair by pair, and the volume they share."""
+
+    gaps: tuple[Gap | None, ...]
+    overlap_mm3: float
+    walls_left: tuple[WallFound, ...]
+    engagement: Engagement | None = None  # None: nothing is to engage, or nothing does
+    escape: Escape | None = None  # None: nothing is to be held in
+    way: Sweep | None = None  # moved along the fit's own way, a few poses
+    lowest_mm: tuple[float, float] | None = None  # of both parts over the bed, printed in place
+
+
+@dataclass(frozen=True)
+class WallFound:
+    """A wall measured through material, mm: nought where there is none, None where nothing stands
+    opposite; where it was measured, in the part's own coordinates."""
+
+    value_mm: float | None
+    at: Vec3 | None = None
+    ends: tuple[Vec3, Vec3] | None = None
+
+
+def measure_part(
+    result: PartResult,
+    process: Process,
+    group: Printed | None = None,
+    spacing_mm: float = SPACING_MM,
+) -> Measured:
+    """Runs every check on a finished part, standing with what it is printed together with."""
+    setting = Setting.of(process)
+    whole = group or Printed((result,), (np.eye(3, 4),))
+    key = content_key(
+        "part, reliefs too", result.state.key, whole.key, whole.stance, setting, spacing_mm
+    )
+    return MEASURED.get(key, lambda: _measure(result, whole, setting, spacing_mm))
+
+
+def _measure(result: PartResult, group: Printed, setting: Setting, spacing_mm: float) -> Measured:
+    state, name = result.state, result.part.name
+    mesh = mesh_of(state)
+    matrix = group.to_bed(name)
+    standing = TriangleMesh(
+        mesh.vertices @ matrix[:, :3].T + matrix[:, 3], mesh.triangles, mesh.face_index, mesh.faces
+    )
+    if group.leads(name):
+        stood = group.standing().solid
+        corners = np.asarray(stood.to_mesh64().vert_properties, dtype=np.float64)[:, :3]
+    else:
+        corners = standing.vertices
+    bed = check_bed(corners, setting.bed_mm)
+    return Measured(
+        mesh,
+        measure_bulk(mesh),
+        check_closed(mesh),
+        walls_of(state, spacing_mm),
+        measure_slots(mesh, spacing_mm),
+        bed,
+        check_overhang(standing, setting.overhang_limit_deg, setting.layer_mm),
+        _layers_of(group, setting),
+        matrix,
+        tuple(shallow_reliefs(standing, setting.layer_mm, RELIEF_LINES * setting.line_mm)),
+        group.leads(name),
+        () if bed.fits else cuts_for(group, setting.bed_mm),
+    )
+
+
+def _layers_of(group: Printed, setting: Setting) -> LayerTest:
+    key = content_key("layers", group.key, group.stance, setting)
+    return MEASURED.get(
+        key,
+        lambda: test_layers(group.standing().solid, setting.layer_mm, setting.overhang_limit_deg),
+    )
+
+
+def small_pieces_of(measured: Measured, state: PartState | None) -> list[LoosePiece]:
+    """The loose pieces of a solid, each tried in the small-parts cylinder; cached for a part."""
+    if state is None:
+        return small_pieces(measured.mesh)
+    key = content_key("small pieces", state.key)
+    return MEASURED.get(key, lambda: small_pieces(measured.mesh))
+
+
+def walls_of(state: PartState, spacing_mm: float = SPACING_MM) -> Walls:
+    """The walls of a part, cached by what it was made from."""
+    mesh = mesh_of(state)
+    return MEASURED.get(
+        content_key("walls", state.key, spacing_mm), lambda: measure_walls(mesh, spacing_mm)
+    )
+
+
+def wall_behind(state: PartState, face: FaceSet) -> WallFound:
+    """The thinnest wall behind some faces of a part; nought where the faces are cut away.
+
+    Rays from the faces go through material to the first face they come out at.
+    """
+    mesh = mesh_of(state)
+    own = mesh.on(*face)
+    if not own.any():
+        return WallFound(0.0)
+    some = TriangleMesh(mesh.vertices, mesh.triangles[own], mesh.face_index[own], mesh.faces)
+    points, _, normals = spread_points(some)
+    reached, facing = Rays(mesh).cast(points, -normals)
+    reached = np.where((facing > -OPPOSITE) & np.isfinite(reached), reached, np.nan)
+    if not np.isfinite(reached).any():
+        return WallFound(None)
+    index = int(np.nanargmin(reached))
+    start, end = points[index], points[index] - normals[index] * reached[index]
+    return WallFound(float(reached[index]), _triple(start), (_triple(start), _triple(end)))
+
+
+def _triple(point: np.ndarray) -> Vec3:  # type: ignore[type-arg]
+    return float(point[0]), float(point[1]), float(point[2])
+
+
+def measure_fit(
+    fit: FitResult, a: PartState, b: PartState, group: Printed | None = None
+) -> MeasuredFit | None:
+    """Measures a fit back on the finished solids in their assembled position.
+
+    Args:
+        group: what they are printed in, where they are printed together.
+    """
+    if fit.meeting is None or a.body is None or b.body is None:
+        return None
+    meeting = fit.meeting
+    body_a, body_b = a.body, b.body
+
+    def measure() -> MeasuredFit:
+        mesh_a, mesh_b = mesh_of(a), mesh_of(b)
+        matrix = meeting.pose.matrix
+        moved = mesh_b.vertices @ matrix[:, :3].T + matrix[:, 3]
+        placed = TriangleMesh(moved, mesh_b.triangles, mesh_b.face_index, mesh_b.faces)
+        gaps: list[Gap | None] = []
+        for pair in meeting.pairs:
+            corners_a = mesh_a.corners[mesh_a.on(*pair.a)]
+            corners_b = placed.corners[mesh_b.on(*pair.b)]
+            both = len(corners_a) and len(corners_b)
+            gaps.append(smallest_gap(corners_a, corners_b) if both else None)
+        left = tuple(
+            wall_behind(a if wall.of == "a" else b, wall.face) for wall in meeting.walls_left
+        )
+        return MeasuredFit(
+            tuple(gaps),
+            max(overlap_mm3(body_a, body_b.moved(matrix)), 0.0),
+            left,
+            _engaged(meeting.engages, mesh_a, placed) if meeting.engages else None,
+            _escape(meeting.held, mesh_a, placed) if meeting.held else None,
+            sweep_fit(fit, a, b, WAY_POSES[meeting.motion.way]) if meeting.motion else None,
+        )
+
+    key = content_key("fit", fit.fit.name, a.key, b.key, replace(meeting, cautions=(), working=()))
+    found = MEASURED.get(key, measure)
+    if meeting.in_place and group is not None:
+        found = replace(found, lowest_mm=_lowest(fit, a, b, group))
+    return found
+
+
+# poses at which a way is tried before it is said to be free; the desk's own motion has more
+WAY_POSES = {"slide": 14, "screw": 10, "track": 40, "turn": 25}
+
+
+def _engaged(asked: Engages, mesh_a: TriangleMesh, placed_b: TriangleMesh) -> Engagement | None:
+    bolt, nut = mesh_a.corners[mesh_a.on(*asked.a)], placed_b.corners[placed_b.on(*asked.b)]
+    if not len(bolt) or not len(nut):
+        return None
+    about = [_about(asked.axis, corners) for corners in (bolt, nut)]
+    return measure_engagement(about[0], about[1], asked.low, asked.high)
+
+
+def _about(axis: Frame, corners: np.ndarray) -> np.ndarray:  # type: ignore[type-arg]
+    """Corners told about an axis' own frame."""
+    matrix = axis.matrix
+    return np.asarray((corners - matrix[:, 3]) @ matrix[:, :3])
+
+
+def _escape(held: Held, mesh_a: TriangleMesh, placed_b: TriangleMesh) -> Escape:
+    return easiest_way_out(mesh_a, placed_b, ways_about(np.array(held.axis)), held.far_mm)
+
+
+def _lowest(fit: FitResult, a: PartState, b: PartState, group: Printed) -> tuple[float, float]:
+    """How high above the bed the lowest of each part lies, mm."""
+    heights = []
+    for name, state in zip(fit.fit.parts, (a, b), strict=True):
+        matrix = group.to_bed(name)
+        heights.append(float((mesh_of(state).vertices @ matrix[2, :3] + matrix[2, 3]).min()))
+    return heights[0], heights[1]
+
+
+def cuts_for(group: Printed, bed: Vec3) -> tuple[Cut, ...]:
+    """Where to cut something too large, square to the axes of its first part.
+
+    The bed's sides are taken as its own axes lie when it stands.
+    """
+    turn = turn_of(group.stance)
+    room = np.abs(turn.T) @ np.array(bed)
+    # a slanting stance has no axis of its own: cut for the smallest side of the bed
+    square = np.allclose(np.sort(np.abs(turn), axis=1), [[0, 0, 1]] * 3, atol=1e-6)
+    sides = tuple(float(v) for v in room) if square else (min(bed),) * 3
+    return where_to_cut(group.solid().solid, (sides[0], sides[1], sides[2]))
+
+
+def measure_all(
+    solution: Solution, spacing_mm: float = SPACING_MM
+) -> tuple[dict[str, Measured], dict[str, MeasuredFit | None]]:
+    """Every part and fit of a solution measured, side by side: the kernels release the lock."""
+    process = solution.project.process
+    groups = {part.part.name: group for group in printed_groups(solution) for part in group.parts}
+    built = {name: part for name, part in solution.parts.items() if part.state.body is not None}
+    parts = {
+        name: _WORKERS.submit(measure_part, part, process, groups.get(name), spacing_mm)
+        for name, part in built.items()
+    }
+    fits = {
+        name: _WORKERS.submit(
+            measure_fit,
+            fit,
+            solution.parts[fit.fit.parts[0]].state,
+            solution.parts[fit.fit.parts[1]].state,
+            groups.get(fit.fit.parts[0]),
+        )
+        for name, fit in solution.fits.items()
+    }
+    return (
+        {name: job.result() for name, job in parts.items()},
+        {name: job.result() for name, job in fits.items()},
+    )
+
+
+_WORKERS = ThreadPoolExecutor(max_workers=os.cpu_count() or 2, thread_name_prefix="measure")

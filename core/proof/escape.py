@@ -1,0 +1,109 @@
+"""Can a loose solid get out of what holds it? Straight ways out, tried on the finished solids.
+
+Along every way the loose solid is moved step by step and the deepest it would have to lie in the
+holder is measured (rays, Embree; distances, libigl). What holds it is that depth along the easiest way.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import igl
+import numpy as np
+from numpy.typing import NDArray
+
+from core.proof.walls import Rays, spread_points
+from core.solids import TriangleMesh
+
+Points = NDArray[np.float64]
+STEP_MM = 0.8
+MOST_STEPS = 48
+SAMPLES = 260
+# directions that are square to no face of usual solids
+SLANTED = (np.array([0.31, 0.53, 0.789]), np.array([-0.67, 0.41, -0.619]))
+
+
+@dataclass(frozen=True)
+class Escape:
+    """The easiest way out (unit vector), and how deep the solids would lie in each other on it."""
+
+    way: tuple[float, float, float]
+    held_mm: float
+
+
+class _Inside:
+    """A mesh that can be asked how deep points lie in it."""
+
+    def __init__(self, mesh: TriangleMesh) -> None:
+        self._rays = Rays(mesh)
+        self._vertices = np.ascontiguousarray(mesh.vertices)
+        self._triangles = np.ascontiguousarray(mesh.triangles)
+        self._tree = igl.AABB()
+        self._tree.init(self._vertices, self._triangles)
+        self._low, self._high = mesh.vertices.min(axis=0), mesh.vertices.max(axis=0)
+
+    def depth(self, points: Points) -> float:
+        """How deep the deepest of some points (n, 3) lies inside, mm; nought where none does."""
+        inside = points[((points > self._low) & (points < self._high)).all(axis=1)]
+        for way in SLANTED:
+            if not len(inside):
+                return 0.0
+            # what a ray from inside meets first, it meets from behind
+            reached, facing = self._rays.cast(inside, np.broadcast_to(way, inside.shape))
+            inside = inside[np.isfinite(reached) & (facing > 0)]
+        if not len(inside):
+            return 0.0
+        near = self._tree.squared_distance(
+            self._vertices, self._triangles, np.ascontiguousarray(inside)
+        )[0]
+        return float(np.sqrt(near.max()))
+
+
+def easiest_way_out(
+    holder: TriangleMesh, loose: TriangleMesh, ways: Points, far_mm: float
+) -> Escape:
+    """Tries every way (k, 3) of unit vectors over a distance.
+
+    Both meshes in the same coordinates, as assembled, mm. O(ways · steps · samples).
+    """
+    corners = loose.vertices[:: max(1, len(loose.vertices) // SAMPLES)]
+    spread = spread_points(loose)[0]
+    own = np.vstack([corners, spread[:: max(1, len(spread) // SAMPLES)]])
+    around = _near(holder, own, far_mm)
+    steps = min(max(int(far_mm / STEP_MM), 8), MOST_STEPS)
+    places = np.linspace(0.0, far_mm, steps + 1)[1:]
+    held, moved = _Inside(holder), _Inside(loose)
+    best = Escape((0.0, 0.0, 1.0), np.inf)
+    for way in ways:
+        depth = 0.0
+        for at in places:
+            depth = max(depth, held.depth(own + way * at))
+            if depth < best.held_mm and len(around):
+                depth = max(depth, moved.depth(around - way * at))
+            if depth >= best.held_mm:
+                break
+        if depth < best.held_mm:
+            x, y, z = (float(v) for v in way)
+            best = Escape((x, y, z), depth)
+    return best
+
+
+def _near(holder: TriangleMesh, own: Points, far_mm: float) -> Points:
+    """Points of the holder that the loose solid could come to, not too many."""
+    points = spread_points(holder)[0]
+    low, high = own.min(axis=0) - far_mm, own.max(axis=0) + far_mm
+    points = points[((points > low) & (points < high)).all(axis=1)]
+    return np.asarray(points[:: max(1, len(points) // (2 * SAMPLES))])
+
+
+def ways_about(axis: Points, count: int = 16) -> Points:
+    """Ways out to try about an axis (unit, (3,)): along it, square to it, and slanting; (k, 3)."""
+    helper = np.array([1.0, 0.0, 0.0]) if abs(axis[0]) < 0.9 else np.array([0.0, 1.0, 0.0])
+    x = np.cross(axis, helper)
+    x /= np.linalg.norm(x)
+    y = np.cross(axis, x)
+    ways = [axis, -axis]
+    for turn in np.arange(count) * 2 * np.pi / count:
+        flat = x * np.cos(turn) + y * np.sin(turn)
+        ways += [flat, (flat + axis) / np.sqrt(2), (flat - axis) / np.sqrt(2)]
+    return np.array(ways)
