@@ -173,7 +173,7 @@ def _build(given: argparse.Namespace) -> int:
             (given.out / name).write_bytes(data)
     except OSError as error:
         raise DocumentError(f"{given.out}: {error.strerror or 'cannot be written'}") from None
-    report = report_on(solution)
+    report = report_on(solution, remedies=False)
     if given.json:
         parts = [
             {

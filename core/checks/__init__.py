@@ -13,6 +13,8 @@ Map
     built       what could not be worked out or built; what steps say of themselves
     closed      a closed solid, in one piece, with nothing shut in
     bed, wall, slot, fine_detail, hanging, expected_mass    can it be printed
+    land        what finished edges leave beside them
+    vessel      does a hollow hold to its rim
     meeting     how the two parts of a fit meet
     equal, typed_twice, doubtful, undecided, keep_out, checklist    what makers overlook
     small_part, sharp, hinge_line, caution    what can hurt someone

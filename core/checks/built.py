@@ -47,7 +47,10 @@ class StepSays(ProjectCheck):
     def look(self, solution: Solution) -> Iterable[Finding]:
         for part in solution.parts.values():
             for done in part.steps:
+                feature = done.state.features.get(done.step.id)
+                at = feature.missed[0] if feature and feature.missed else None
                 for words in done.warns:
                     yield Finding(
-                        self.name, "warning", words, unit="", part=part.part.name, step=done.step.id
-                    )
+                        self.name, "warning", words, unit="", part=part.part.name,
+                        step=done.step.id, at=at,
+                    )  # fmt: skip

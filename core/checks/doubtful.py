@@ -49,7 +49,7 @@ def _round(done: StepResult) -> tuple[StepResult, Frame, float] | None:
     feature = done.state.features.get(done.step.id)
     if done.error or feature is None or not done.step.enabled:
         return None
-    for key in ("diameter", "outline.diameter", "designation"):
+    for key in ("diameter", "bore", "outline.diameter", "designation"):
         typed = done.typed.get(key)
         if typed and typed.value and PLAIN.match(typed.text):
             frame = feature.recess.frame if feature.recess else None

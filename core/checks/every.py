@@ -8,7 +8,9 @@ from core.checks import (  # noqa: I001  (the order is that of telling)
     slot,
     fine_detail,
     hanging,
+    land,
     expected_mass,
+    vessel,
     meeting,
     typed_twice,
     equal,
@@ -24,6 +26,6 @@ from core.checks import (  # noqa: I001  (the order is that of telling)
 
 __all__ = [
     "bed", "built", "caution", "checklist", "closed", "doubtful", "equal", "expected_mass",
-    "fine_detail", "hanging", "hinge_line", "keep_out", "meeting", "sharp", "slot", "small_part",
-    "typed_twice", "undecided", "wall",
+    "fine_detail", "hanging", "hinge_line", "keep_out", "land", "meeting", "sharp", "slot", "small_part",
+    "typed_twice", "undecided", "vessel", "wall",
 ]  # fmt: skip

@@ -30,6 +30,10 @@ def _told(
     return Finding(check, severity, words, value, limit, unit, at=place(worst.at), ends=ends)
 
 
+def _area(area_mm2: float) -> str:
+    return f"{area_mm2:.0f}" if area_mm2 >= 1 else f"{area_mm2:.1g}"
+
+
 def _of(piece: Piece, kind: Literal["island", "cantilever", "bridge"]) -> list[Unsupported]:
     layers = piece.measured.layers
     return layers.of(kind) if layers is not None and piece.measured.leads else []
@@ -51,7 +55,7 @@ class Island(PieceCheck):
             return
         count, area = len(islands), sum(one.area_mm2 for one in islands)
         begin = "a piece begins" if count == 1 else f"{count} pieces begin"
-        words = f"{begin} in mid-air, {area:.0f} mm² with nothing under it"
+        words = f"{begin} in mid-air, {_area(area)} mm² with nothing under it"
         found = _told(piece, islands, "stop", self.name, words, area, 0.0, "mm²")
         yield _with_chamfer(piece, found)
 

@@ -6,6 +6,7 @@ import os
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 
+import igl
 import numpy as np
 
 from core.checks.finished import mesh_of
@@ -16,6 +17,7 @@ from core.project.cache import MEASURED, content_key
 from core.project.printed import Printed, printed_groups
 from core.project.results import FitResult, PartResult, Solution
 from core.proof.bed import BedFit, check_bed
+from core.proof.capacity import Holds, holds
 from core.proof.closed import Closed, check_closed
 from core.proof.engagement import Engagement, measure_engagement
 from core.proof.escape import Escape, easiest_way_out, ways_about
@@ -30,11 +32,13 @@ from core.proof.slots import Slots, measure_slots
 from core.proof.small_part import LoosePiece, small_pieces
 from core.proof.splitting import Cut, where_to_cut
 from core.proof.walls import OPPOSITE, SPACING_MM, Rays, Walls, measure_walls, spread_points
-from core.solids import Frame, TriangleMesh
+from core.solids import Frame, TriangleMesh, triangle_mesh
+from core.solids.mesh import face_area
 from core.solids.stance import back_to_part, turn_of
 from core.steps import PartState
 
 Vec3 = tuple[float, float, float]
+KEPT = 0.95  # of a face is left where it lies in material; lead-ins and ends take the rest
 RELIEF_LINES = 0.5  # a step across the bed hardly shows under half a line (common practice)
 
 
@@ -54,6 +58,7 @@ class Measured:
     reliefs: tuple[Relief, ...]
     leads: bool = True  # what hangs, of all that is printed together, is told with this part
     cuts: tuple[Cut, ...] = ()  # where to cut it, should it be too large for the bed
+    holds: Holds | None = None  # None where it is no vessel
 
     def place(self, point: tuple[float, float, float]) -> tuple[float, float, float]:
         """A point on the bed, told in the part's own coordinates."""
@@ -125,7 +130,20 @@ def _measure(result: PartResult, group: Printed, setting: Setting, spacing_mm: f
         tuple(shallow_reliefs(standing, setting.layer_mm, RELIEF_LINES * setting.line_mm)),
         group.leads(name),
         () if bed.fits else cuts_for(group, setting.bed_mm),
+        _holds(state),
     )
+
+
+def _holds(state: PartState) -> Holds | None:
+    """What the part's hollow holds, where a step made one to hold something."""
+    hollow = [f for f in state.features.values() if "capacity" in f.quantities and f.mouth]
+    if not hollow:
+        return None
+    mouth = hollow[-1].mouth
+    assert mouth is not None
+    frame = mouth.frame.matrix
+    back = np.column_stack([frame[:, :3].T, -frame[:, :3].T @ frame[:, 3]])
+    return holds(state.solid().solid, back)
 
 
 def _layers_of(group: Printed, setting: Setting) -> LayerTest:
@@ -159,6 +177,9 @@ def wall_behind(state: PartState, face: FaceSet) -> WallFound:
     """
     mesh = mesh_of(state)
     own = mesh.on(*face)
+    broken = _broken(state, mesh, face)
+    if broken is not None:
+        return broken
     if not own.any():
         return WallFound(0.0)
     some = TriangleMesh(mesh.vertices, mesh.triangles[own], mesh.face_index[own], mesh.faces)
@@ -170,6 +191,39 @@ def wall_behind(state: PartState, face: FaceSet) -> WallFound:
     index = int(np.nanargmin(reached))
     start, end = points[index], points[index] - normals[index] * reached[index]
     return WallFound(float(reached[index]), _triple(start), (_triple(start), _triple(end)))
+
+
+def _broken(state: PartState, mesh: TriangleMesh, face: FaceSet) -> WallFound | None:
+    """Where faces that a fit cut, and that were to lie in material, do not: it is cut through.
+
+    What is left of each is held against what was cut; where the cutter runs past the far end all of
+    them are short by the same share.
+    """
+    feature = state.features.get(face[0])
+    if feature is None or feature.cut is None:
+        return None
+    drawn = triangle_mesh(feature.cut)
+    shares = {}
+    for name in face[1]:
+        was = face_area(drawn, face[0], name)
+        if was > 1e-9:
+            shares[name] = face_area(mesh, face[0], name) / was
+    if not shares:
+        return None
+    whole = min(max(shares.values()), 1.0) if len(shares) > 1 else 1.0
+    lost = {name for name, share in shares.items() if share < KEPT * whole}
+    if not lost:
+        return None
+    gone = drawn.on(face[0], frozenset(lost))
+    some = TriangleMesh(drawn.vertices, drawn.triangles[gone], drawn.face_index[gone], drawn.faces)
+    points = spread_points(some)[0][::10]
+    left = mesh.corners[mesh.on(*face)]
+    if not len(left):
+        return WallFound(0.0, _triple(points[len(points) // 2]))
+    corners = np.ascontiguousarray(left.reshape(-1, 3))
+    index = np.arange(len(corners), dtype=np.int64).reshape(-1, 3)
+    away = igl.point_mesh_squared_distance(points, corners, index)[0]
+    return WallFound(0.0, _triple(points[int(np.argmax(away))]))
 
 
 def _triple(point: np.ndarray) -> Vec3:  # type: ignore[type-arg]

@@ -34,6 +34,12 @@ class GapAsAsked(JointCheck):
             middle = ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2)
             told = joint.told(gap.distance_mm)
             good = abs(gap.distance_mm - pair.asked_mm) <= pair.tolerance_mm
+            if pair.asked_mm <= 0 and not meeting.touching:
+                words = f"{pair.name}: no clearance is asked for, and there is {told}"
+                yield Finding(
+                    self.name, "warning", words, gap.distance_mm, 0.05, at=middle, fit=name
+                )
+                continue
             asked = "as asked" if good else f"{joint.told(pair.asked_mm)} asked"
             yield Finding(
                 self.name, "good" if good else "warning",
@@ -212,6 +218,9 @@ class Engagement(JointCheck):
         severity: Severity = "good"
         if share < 0.5 - 0.02:
             severity, words = "warning", f"{words}; half the depth is wanted{instead}"
+        elif turns < LEAST_TURNS:
+            severity, words = "warning", f"{words}; at least 2 turns hold it straight"
+            remedies = ()
         yield Finding(
             self.name, severity, words, found.overlap_mm, asked.full_mm / 2, fit=name,
             remedy=remedies[0] if remedies and severity != "good" else None,
@@ -295,6 +304,7 @@ class HeldIn(JointCheck):
         yield Finding(self.name, "good", words, value, HELD_MM, fit=name)
 
 
+LEAST_TURNS = 1.5  # common practice, no source
 HELD_MM = 0.3  # common practice, no source
 
 

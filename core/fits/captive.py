@@ -36,6 +36,7 @@ from core.solids.turned import turned_body
 from core.steps.field import Field
 from core.steps.state import PartState
 
+FLOOR_MM = 1.2  # of a cage that stands by itself
 FORMS = ("a ring on a post", "a ball in a cage", "a link through an eye")
 
 
@@ -149,24 +150,39 @@ def _ring_on_post(given: FitInput) -> _Made:
             remedy=f"a head of more than {2 * inner:.2f} mm",
         )
     slope = head - post  # the head's underside leans 45°, so that it needs no support
+    # on a bed of its own the post spreads at its foot, so that the ring cannot drop off it
+    alone = given.a.body is None
+    spread = gap + min(1.0, n["thick"] / 2) if alone else 0.0
+    root = 0.0 if alone else -ROOT_MM
+    if ring <= spread + gap:
+        raise BuildError(
+            "the ring is no higher than the foot that holds it",
+            remedy=f"a neck of more than {spread + 2 * gap + foot:.2f} mm",
+        )
     profile = [
-        (0.0, -ROOT_MM),
-        (post, -ROOT_MM),
+        (0.0, root),
+        (post + spread, root),
+        *([(post, spread)] if alone else []),
         (post, tall),
         (head, tall + slope),
         (head, tall + slope + 1.5),
         (0.0, tall + slope + 1.5),
     ]
-    holder = turned(
-        profile, ["root", "post", "head", "head side", "head top", "axis"], f, given.fit
-    )
+    names = ["root", *(["head"] if alone else []), "post", "head", "head side", "head top", "axis"]
+    holder = turned(profile, names, f, given.fit)
     # the ring's upper inner edge is bevelled to lie along the head's underside, a gap away
-    bevel = [(inner, 0.0), (outer, 0.0), (outer, ring)]
+    low_inner = post + spread + gap * (math.sqrt(2) if alone else 1.0)
+    bevel = [(low_inner, 0.0), (outer, 0.0), (outer, ring)]
     top_inner = post + (ring + foot - tall) + gap * math.sqrt(2)
     bevel += [(max(top_inner, inner), ring)]
-    captive = turned(
-        bevel, ["ring foot", "ring side", "ring top", "bore"], given.frame_b, given.fit
-    )
+    sides = ["ring foot", "ring side", "ring top", "bore"]
+    if top_inner > inner:
+        bevel.append((inner, ring - (top_inner - inner)))
+        sides.append("bore")
+    if low_inner > inner:
+        bevel.append((inner, low_inner - inner))
+        sides.append("bore")
+    captive = turned(bevel, sides, given.frame_b, given.fit)
     section = SectionView(
         upright_cut(f), (post - 3.0, -2.0), (max(outer, head) + 1.5, tall + slope + 2.5),
         (Probe("side", (inner + n["thick"] / 2, foot + ring * 0.4), (-1.0, 0.0)), Probe("headroom", (inner + n["thick"] / 2, foot + ring * 0.4), (0.0, -1.0))),
@@ -199,13 +215,20 @@ def _ball_in_cage(given: FitInput) -> _Made:
     foot = _foot(given)
     centre = foot + math.sqrt(ball**2 - flat**2)
     top = centre + ball + gap
+    alone = given.a.body is None
+    root = 0.0 if alone else -ROOT_MM
     add = []
+    if alone:
+        # a floor of its own round the ball's foot: the ball stands on the bed and cannot drop out
+        mouth = math.sqrt((ball + gap) ** 2 - (centre - FLOOR_MM) ** 2)
+        floor = [(mouth, 0.0), (cage, 0.0), (cage, FLOOR_MM), (mouth, FLOOR_MM)]
+        add.append(turned(floor, ["floor", "cage side", "floor", "roof"], f, given.fit))
     for index in range(bars):
         spot = f.turned(360 / bars * index)
         add.append(
             raised(
                 box(bar, bar, cage - bar / 2, 0.0),
-                -ROOT_MM,
+                root,
                 top + bar,
                 spot,
                 given.fit,

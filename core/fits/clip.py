@@ -239,7 +239,10 @@ def _hook_length(given: FitInput) -> float:
 def _arm(given: FitInput) -> Body:
     """The arm with its hook, drawn in its own side view and raised to its width."""
     n, gap = given.numbers, given.gap_mm
-    half, catch = n["thick"] / 2, n["long"] + gap
+    # a leaning return ramp meets the catch at its edge: so far on that the gap stands square to it
+    lean = math.radians(90 - n["back"])
+    half = n["thick"] / 2
+    catch = n["long"] + gap * (1 - math.sin(lean)) / math.cos(lean)
     back = n["undercut"] / math.tan(math.radians(n["back"])) if n["back"] < 90 else 0.0
     end = catch + _hook_length(given)
     thin = half - n["thick"] / 2 if given.words["taper"] != "constant" else -half

@@ -55,8 +55,10 @@ class Dovetail(FitKind):
         return finished(given, given.a, add=[tool], width=given.numbers["width"])
 
     def build_b(self, given: FitInput) -> PartState:
-        tool = _bar(_tail(given, given.shares[1], -ROOM_MM), given, opposed(given.frame_b), ROOM_MM)
-        return finished(given, given.b, cut=[tool])
+        place = opposed(given.frame_b)
+        # open towards the end it is slid in from, shut at the other
+        tail, open_to = _tail(given, given.shares[1], -ROOM_MM), _open_to(given)
+        return finished(given, given.b, cut=[_bar(tail, given, place, ROOM_MM, open_to)])
 
     def meeting(self, given: FitInput) -> Meeting:
         n, gap = given.numbers, given.gap_mm
@@ -90,8 +92,8 @@ class Dovetail(FitKind):
             (
                 WorkingLine(
                     "tail at its top",
-                    f"{n['width']:.2f} + 2 × {n['height']:.2f} × tan {n['angle']:g}° − 2 × {given.shares[0]:.2f}",
-                    2 * wide - 2 * given.shares[0],
+                    f"{2 * wide:.3f} − 2 × {given.shares[0]:.2f} × tan((90° + {n['angle']:g}°) / 2)",
+                    2 * _half_top(_tail(given, -given.shares[0], -ROOT_MM)),
                 ),
                 WorkingLine(
                     "slot deep",
@@ -106,9 +108,20 @@ class Dovetail(FitKind):
                     f"holds by {n['height'] * math.tan(math.radians(n['angle'])) - gap / math.cos(math.radians(n['angle'])):.2f} mm a side",
                 ),
             ),
-            Motion("slide", _along(frame), 0.0, n["long"] + 2.0, words="slid apart"),
+            Motion(
+                "slide",
+                _along(frame),
+                0.0,
+                n["long"] / 2 + _open_to(given) + 1.0,
+                words="slid apart",
+            ),
             touching=True,
         )
+
+
+def _half_top(tail: Outline) -> float:
+    """Half the width of a tail at its top, as it is drawn, mm."""
+    return max(x for segment in tail.outer.segments for x, _ in (segment.a, segment.b))
 
 
 def _along(frame: Frame) -> Frame:
@@ -163,8 +176,25 @@ def _tail(given: FitInput, grow: float, low: float) -> Outline:
     return Outline(polygon_loop([(lx - shift, low), (rx + shift, low), *tops], names))
 
 
-def _bar(section: Outline, given: FitInput, face: Frame, past: float) -> Body:
-    """The section run along the face, up and down from its middle; ends lead in or run past."""
+def _open_to(given: FitInput) -> float:
+    """How far down its face the slot runs out of its part, from the middle of the face, mm."""
+    if given.b.body is None:
+        return given.numbers["long"] / 2
+    y, origin = given.frame_b.y_axis, given.frame_b.origin
+    x0, y0, z0, x1, y1, z1 = given.b.body.bounds
+    corners = [(x, v, z) for x in (x0, x1) for v in (y0, y1) for z in (z0, z1)]
+    lowest = min(
+        sum(d * (c - o) for d, c, o in zip(y, corner, origin, strict=True)) for corner in corners
+    )
+    return max(-lowest, given.numbers["long"] / 2)
+
+
+def _bar(section: Outline, given: FitInput, face: Frame, past: float, open_to: float = 0.0) -> Body:
+    """The section run along the face, up and down from its middle; ends lead in or run past.
+
+    Args:
+        open_to: how far down the face a slot runs, mm.
+    """
     n = given.numbers
     y = face.y_axis
     run = Frame(face.origin, face.x_axis, (-y[0], -y[1], -y[2]))
@@ -176,7 +206,9 @@ def _bar(section: Outline, given: FitInput, face: Frame, past: float) -> Body:
 
     names = [[segment.name for segment in section.outer.segments]]
     if past or lead == 0:
-        sections = [Section(-half - past, at(0)), Section(half + past, at(0))]
+        # the run's z points down the face: its far end is the open one
+        far = max(open_to, half)
+        sections = [Section(-half - past, at(0)), Section(far + past, at(0))]
     else:
         sections = [
             Section(-half, at(lead), "lead-in"), Section(-half + lead, at(0)),

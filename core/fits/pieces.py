@@ -144,10 +144,17 @@ def finished(
     cut: Sequence[Body] = (),
     places: Mapping[str, Frame] | None = None,
     prism: Prism | None = None,
+    within: Frame | None = None,
     **quantities: float,
 ) -> PartState:
-    """A part with a fit's pieces cut away and added, in that order."""
+    """A part with a fit's pieces cut away and added, in that order.
+
+    Args:
+        within: the face below which everything cut is to lie in material, so that it can be told
+            where it does not.
+    """
     body = state.body
+    deep = _below(cut, within) if within is not None else None
     for tool in cut:
         if body is None:
             raise BuildError(
@@ -161,7 +168,17 @@ def finished(
         raise BuildError(f"the fit leaves nothing of '{state.part}'")
     sizes: dict[str, Quantity] = {"gap": length(given.gap_mm)}
     sizes |= {name: length(value) for name, value in quantities.items()}
-    return state.made(body, Feature(given.fit, dict(places or {}), sizes, prism))
+    return state.made(body, Feature(given.fit, dict(places or {}), sizes, prism, cut=deep))
+
+
+def _below(tools: Sequence[Body], face: Frame) -> Body:
+    """What of some cutters lies below a face."""
+    whole = tools[0]
+    for tool in tools[1:]:
+        whole = whole + tool
+    x, y, z = face.z_axis
+    offset = -sum(p * q for p, q in zip(face.z_axis, face.origin, strict=True))
+    return Body(whole.solid.trim_by_plane((-x, -y, -z), offset), whole.sources)
 
 
 def positive(given: FitInput, **labels: str) -> None:

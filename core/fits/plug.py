@@ -67,8 +67,9 @@ class Plug(FitKind):
         )  # fmt: skip
         places = {"floor": given.frame_a.lifted(-deep)}
         return finished(
-            given, given.a, cut=[tool], places=places, across=outline.size[0], depth=deep
-        )
+            given, given.a, cut=[tool], places=places, within=given.frame_a,
+            across=outline.size[0], depth=deep,
+        )  # fmt: skip
 
     def build_b(self, given: FitInput) -> PartState:
         outline, depth = _plug(given), given.numbers["depth"]

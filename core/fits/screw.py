@@ -311,7 +311,7 @@ class Screw(FitKind):
             (WallLeft("b", "wall round the thread", n["wall"], (given.fit, frozenset({"crest"}))),)
             if _modelled(given) and given.words["makes"] != "tapped hole only"
             else (),
-            tuple(_cautions(given, thread, meets)),
+            tuple(_cautions(given, thread)),
             Motion(
                 "screw",
                 given.frame_a,
@@ -348,7 +348,7 @@ def _engages(given: FitInput, thread: Thread, bolt: Opening, nut: Opening, meets
         max(given.gap_mm, propose_gap(given.feel, given.process)) if given.feel else given.gap_mm
     )
     other = thread_that_holds(thread, wanted, inner)
-    if other is not None:
+    if other is not None and abs(other.major - thread.major) < 0.01:
         cures.append(("designation", other.name, f"the thread {other.name}"))
     strips = stripping(thread, bolt, nut, meets)
     return Engages(
@@ -425,17 +425,9 @@ def _blank(given: FitInput, thread: Thread, nut: Opening, frame: Frame) -> Body:
     return body
 
 
-def _cautions(given: FitInput, thread: Thread, meets: float) -> list[tuple[str, str]]:
+def _cautions(given: FitInput, thread: Thread) -> list[tuple[str, str]]:
     n = given.numbers
     found = []
-    turns = meets / thread.lead
-    if turns < 1.5:
-        found.append(
-            (
-                "warning",
-                f"only {turns:.1f} turns engaged; at least 2 hold it straight (common practice, no source)",
-            )
-        )
     if n["lead_in"] < (thread.major - thread.minor_external) / 2:
         short = (thread.major - thread.minor_external) / 2 - n["lead_in"]
         found.append(

@@ -23,6 +23,9 @@ from core.hardware.tables import CLEARANCE
 from core.solids import Frame
 from core.steps.field import Field
 from core.steps.state import PartState
+from core.threads import read_thread
+
+LEAST_TURNS = 3.0
 
 
 @register
@@ -77,7 +80,7 @@ class StrapClamp(FitKind):
             top="screw mouth",
             bottom="screw end",
         )
-        return finished(given, given.a, cut=[slot, screw], slot=tall, screw=2 * drill)
+        return finished(given, given.a, cut=[slot, screw], within=f, slot=tall, screw=2 * drill)
 
     def build_b(self, given: FitInput) -> PartState:
         n, inner = given.numbers, given.shares[0]
@@ -89,6 +92,7 @@ class StrapClamp(FitKind):
 
     def meeting(self, given: FitInput) -> Meeting:
         n, gap, f = given.numbers, given.gap_mm, given.frame_a
+        outer = given.shares[1]
         middle = f.shifted(0.0, n["under"])
         fit = given.fit
         sides = frozenset({"front", "right", "back", "left"})
@@ -104,14 +108,19 @@ class StrapClamp(FitKind):
             ),
             (("strap", 0.0, 0.0), ("block", half + 2.2, 0.0)),
         )
-        turns = n["cover"] / 0.7
+        pitch = read_thread(given.words["screw"]).pitch
+        turns = n["cover"] / pitch
         return Meeting(
             seated(middle, given.frame_b),
             (Pair("all round", (fit, sides), (fit, sides), gap),),
             section,
             (
-                WorkingLine("slot wide", f"{n['wide']:.2f} + 2 × {gap:.2f}", n["wide"] + 2 * gap),
-                WorkingLine("slot high", f"{n['thick']:.2f} + 2 × {gap:.2f}", n["thick"] + 2 * gap),
+                WorkingLine(
+                    "slot wide", f"{n['wide']:.2f} + 2 × {outer:.2f}", n["wide"] + 2 * outer
+                ),
+                WorkingLine(
+                    "slot high", f"{n['thick']:.2f} + 2 × {outer:.2f}", n["thick"] + 2 * outer
+                ),
                 WorkingLine(
                     "hole for the screw",
                     f"{given.words['screw']}, d − P",
@@ -120,9 +129,16 @@ class StrapClamp(FitKind):
             ),
             (WallLeft("a", "wall round the slot", 0.0, (fit, sides)),),
             (
-                ("good", f"the screw reaches the slot after {n['cover']:.1f} mm")
-                if turns > 3
-                else ("warning", f"only {n['cover']:.1f} mm of thread holds the clamp screw"),
+                (
+                    "good" if turns >= LEAST_TURNS else "warning",
+                    f"the {given.words['screw']} screw has {turns:.1f} turns of thread before it "
+                    f"reaches the slot, {n['cover']:.1f} mm at a pitch of {pitch:g}"
+                    + (
+                        ""
+                        if turns >= LEAST_TURNS
+                        else f"; {LEAST_TURNS:g} hold it (common practice, no source)"
+                    ),
+                ),
             ),
             Motion("slide", f, 0.0, n["through"], words="drawn through"),
         )

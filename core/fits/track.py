@@ -44,6 +44,7 @@ from core.steps.thread import host_radius
 ROUND = 32
 STEP_DEG = 3.0
 OUT_MM = 1.0
+FLOOR, FLOOR_MM = "groove floor", 0.05
 
 
 @register
@@ -97,8 +98,10 @@ class GrooveAndNub(FitKind):
         one = _swept(track, shape)
         one.num_tri()  # worked out before it is laid round, so once for all of them
         groove = sum(_laid_round(one, given)[1:], start=one)
-        tool = _named(groove, given.fit, "groove").moved(given.frame_a.matrix)
-        return finished(given, given.a, cut=[tool], around=2 * math.pi * radius)
+        tool = _named(groove, given.fit, "groove", shape.floor).moved(given.frame_a.matrix)
+        return finished(
+            given, given.a, cut=[tool], within=given.frame_a, around=2 * math.pi * radius
+        )
 
     def build_b(self, given: FitInput) -> PartState:
         track, radius = _laid(given)
@@ -201,7 +204,10 @@ class GrooveAndNub(FitKind):
             seated(seat, given.frame_b),
             (
                 Pair(
-                    "nub", (given.fit, frozenset({"groove"})), (given.fit, frozenset({"nub"})), gap
+                    "nub",
+                    (given.fit, frozenset({"groove", FLOOR})),
+                    (given.fit, frozenset({"nub"})),
+                    gap,
                 ),
             ),
             section,
@@ -220,7 +226,7 @@ class GrooveAndNub(FitKind):
                 WorkingLine("groove deep", f"{n['deep']:.2f} − {gap:.2f} + {gap:.2f}", n["deep"]),
                 WorkingLine("sleeve bore", f"{2 * radius:.2f} + 2 × {gap:.2f}", 2 * (radius + gap)),
             ),
-            (WallLeft("a", "wall under the groove", 0.0, (given.fit, frozenset({"groove"}))),),
+            (WallLeft("a", "wall under the groove", 0.0, (given.fit, frozenset({FLOOR}))),),
             tuple(cautions),
             Motion("track", f, 0.0, 1.0, around, (*path, out), "travels to the mouth and off"),
         )
@@ -369,7 +375,8 @@ def _frustum(given: FitInput, radius: float, inner: float, height: float) -> Man
     return Manifold.hull_points(np.vstack(rings))
 
 
-def _named(solid: Manifold, step: str, face: str) -> Body:
+def _named(solid: Manifold, step: str, face: str, floor: float | None = None) -> Body:
+    """A solid about z whose faces have a name, and those at a radius of its floor another."""
     mesh = solid.to_mesh64()
     points = np.asarray(mesh.vert_properties, dtype=np.float64)[:, :3]
     triangles = np.asarray(mesh.tri_verts, dtype=np.int64)
@@ -379,6 +386,9 @@ def _named(solid: Manifold, step: str, face: str) -> Body:
             mesh.merge_to_vert, dtype=np.int64
         )
         triangles = into[triangles]
-    return close_mesh(
-        points, triangles, np.zeros(len(triangles), dtype=np.int64), Source(step, (face,))
-    )
+    labels = np.zeros(len(triangles), dtype=np.int64)
+    if floor is not None:
+        # the floor is made of flats about the axis: none of their corners lies far outside it
+        radius = np.hypot(points[:, 0], points[:, 1])
+        labels[(radius[triangles] < floor + FLOOR_MM).all(axis=1)] = 1
+    return close_mesh(points, triangles, labels, Source(step, (face, FLOOR)))

@@ -1,4 +1,5 @@
-"""Can a loose solid get out of what holds it? Straight ways out, tried on the finished solids.
+"""Can a loose solid get out of what holds it? Straight ways out, tried on the finished solids, from
+where it lies and from where its play along the axis ends.
 
 Along every way the loose solid is moved step by step and the deepest it would have to lie in the
 holder is measured (rays, Embree; distances, libigl). What holds it is that depth along the easiest way.
@@ -6,6 +7,7 @@ holder is measured (rays, Embree; distances, libigl). What holds it is that dept
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import igl
@@ -17,8 +19,10 @@ from core.solids import TriangleMesh
 
 Points = NDArray[np.float64]
 STEP_MM = 0.8
-MOST_STEPS = 48
+MOST_STEPS = 36
 SAMPLES = 260
+EDGE_MM, MOST_EDGE_POINTS = 0.4, 4000
+MOST_PLAY_MM, TOUCH_MM = 6.0, 0.02
 # directions that are square to no face of usual solids
 SLANTED = (np.array([0.31, 0.53, 0.789]), np.array([-0.67, 0.41, -0.619]))
 
@@ -62,7 +66,7 @@ class _Inside:
 def easiest_way_out(
     holder: TriangleMesh, loose: TriangleMesh, ways: Points, far_mm: float
 ) -> Escape:
-    """Tries every way (k, 3) of unit vectors over a distance.
+    """Tries every way (k, 3) of unit vectors over a distance, the first being along its axis.
 
     Both meshes in the same coordinates, as assembled, mm. O(ways · steps · samples).
     """
@@ -73,27 +77,69 @@ def easiest_way_out(
     steps = min(max(int(far_mm / STEP_MM), 8), MOST_STEPS)
     places = np.linspace(0.0, far_mm, steps + 1)[1:]
     held, moved = _Inside(holder), _Inside(loose)
+
+    def depth_at(shift: Points) -> float:
+        deep = held.depth(own + shift)
+        return max(deep, moved.depth(around - shift)) if len(around) else deep
+
     best = Escape((0.0, 0.0, 1.0), np.inf)
-    for way in ways:
-        depth = 0.0
-        for at in places:
-            depth = max(depth, held.depth(own + way * at))
-            if depth < best.held_mm and len(around):
-                depth = max(depth, moved.depth(around - way * at))
-            if depth >= best.held_mm:
-                break
-        if depth < best.held_mm:
-            x, y, z = (float(v) for v in way)
-            best = Escape((x, y, z), depth)
+    for start in _starts(depth_at, ways[0], far_mm):
+        lifted = bool(start.any())
+        for way in ways:
+            if lifted and abs(float(way @ ways[0])) > 0.1:
+                continue  # from where its play ends only square to the axis: the rest is the same
+            depth = 0.0
+            for at in places:
+                depth = max(depth, depth_at(start + way * at))
+                if depth >= best.held_mm:
+                    break
+            if depth < best.held_mm:
+                x, y, z = (float(v) for v in way)
+                best = Escape((x, y, z), depth)
     return best
 
 
+def _starts(depth_at: Callable[[Points], float], axis: Points, far_mm: float) -> list[Points]:
+    """Where it can lie to begin with: as it is, and as far either way along an axis as it goes."""
+    starts = [np.zeros(3)]
+    for way in (axis, -axis):
+        free = 0.0
+        for at in np.linspace(0.0, min(far_mm, MOST_PLAY_MM), 21)[1:]:
+            if depth_at(way * at) > TOUCH_MM:
+                break
+            free = float(at)
+        if free:
+            starts.append(way * free)
+    return starts
+
+
 def _near(holder: TriangleMesh, own: Points, far_mm: float) -> Points:
-    """Points of the holder that the loose solid could come to, not too many."""
-    points = spread_points(holder)[0]
+    """Points of the holder's faces and edges that the loose solid could come to, not too many."""
+    both = [
+        _thinned(spread_points(holder)[0], own, far_mm),
+        _thinned(_on_edges(holder), own, far_mm, MOST_EDGE_POINTS),
+    ]
+    return np.vstack(both)
+
+
+def _on_edges(mesh: TriangleMesh) -> Points:
+    """Points along the edges of a mesh at most EDGE_MM apart: what reaches furthest are edges."""
+    sides = np.vstack(
+        [mesh.triangles[:, [0, 1]], mesh.triangles[:, [1, 2]], mesh.triangles[:, [2, 0]]]
+    )
+    sides = sides[sides[:, 0] < sides[:, 1]]
+    start, way = mesh.vertices[sides[:, 0]], np.diff(mesh.vertices[sides], axis=1)[:, 0]
+    count = np.minimum(np.ceil(np.linalg.norm(way, axis=1) / EDGE_MM), 200).astype(np.int64)
+    owner = np.repeat(np.arange(len(sides)), count)
+    first = np.repeat(np.cumsum(count) - count, count)
+    share = (np.arange(len(owner)) - first + 0.5) / count[owner]
+    return np.asarray(start[owner] + share[:, None] * way[owner])
+
+
+def _thinned(points: Points, own: Points, far_mm: float, most: int = 2 * SAMPLES) -> Points:
     low, high = own.min(axis=0) - far_mm, own.max(axis=0) + far_mm
     points = points[((points > low) & (points < high)).all(axis=1)]
-    return np.asarray(points[:: max(1, len(points) // (2 * SAMPLES))])
+    return np.asarray(points[:: max(1, len(points) // most)])
 
 
 def ways_about(axis: Points, count: int = 16) -> Points:

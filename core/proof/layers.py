@@ -13,12 +13,15 @@ from dataclasses import dataclass
 import numpy as np
 from manifold3d import CrossSection, JoinType, Manifold
 from numpy.typing import NDArray
+from scipy.sparse import coo_matrix
+from scipy.sparse.csgraph import connected_components
 
 from core.proof.carried import Carriage, how_carried
 
 Vec3 = tuple[float, float, float]
 
 MOST_LAYERS = 4000
+LEVEL_MM = 1e-7  # two corners no further apart in height lie level
 LENIENT_DEG = 0.5  # a face drawn at the very limit is within it
 SLIVER_MM2 = 0.05  # less than a dot of one line; facets of curved walls leave such crumbs
 
@@ -79,7 +82,12 @@ def test_layers(standing: Manifold, layer_mm: float, limit_deg: float) -> LayerT
     reach = layer * math.tan(math.radians(limit_deg)) + 1e-6
     pieces: list[Unsupported] = []
     kept: tuple[int, CrossSection] | None = None
-    for index in _steep(standing, heights, limit_deg):
+    mesh = standing.to_mesh64()
+    points = np.asarray(mesh.vert_properties, dtype=np.float64)[:, :3]
+    triangles = np.asarray(mesh.tri_verts, dtype=np.int64)
+    begins = _beginnings(points, triangles, heights)
+    steep = _steep(points[triangles], heights, limit_deg)
+    for index in np.union1d(steep, begins):
         lower = int(index) - 1
         below = kept[1] if kept and kept[0] == lower else standing.slice(float(heights[lower]))
         z = float(heights[index])
@@ -87,7 +95,9 @@ def test_layers(standing: Manifold, layer_mm: float, limit_deg: float) -> LayerT
         kept = (int(index), here)
         if (here - below).area() > SLIVER_MM2:
             proud = here - below.offset(reach, JoinType.Miter, 2.0)
-            pieces += _pieces(proud, below, z, here)
+            pieces += _pieces(proud, below, z, here, reach)
+        if index in begins:
+            pieces += _tips(below, z, here)
     return LayerTest(len(heights), tuple(pieces))
 
 
@@ -99,11 +109,55 @@ def layer_heights(standing: Manifold, layer_mm: float) -> tuple[float, NDArray[n
     return layer, np.minimum((np.arange(count) + 0.5) * layer, height - 1e-6)
 
 
-def _steep(standing: Manifold, heights: NDArray[np.float64], limit_deg: float) -> NDArray[np.int64]:
+def _beginnings(
+    points: NDArray[np.float64], triangles: NDArray[np.int64], heights: NDArray[np.float64]
+) -> NDArray[np.int64]:
+    """Indices of the layers in which material begins: where the surface has a lowest point, or a
+    lowest flat, with material above it. O(edges)."""
+    z = points[:, 2]
+    edges = np.vstack([triangles[:, [0, 1]], triangles[:, [1, 2]], triangles[:, [2, 0]]])
+    rise = z[edges[:, 1]] - z[edges[:, 0]]
+    level = np.abs(rise) <= LEVEL_MM
+    count = len(points)
+    flat = coo_matrix(
+        (np.ones(int(level.sum())), (edges[level, 0], edges[level, 1])), shape=(count, count)
+    )
+    regions, label = connected_components(flat, directed=False)
+    lowest = np.ones(regions, dtype=bool)
+    lowest[label[edges[rise < -LEVEL_MM, 0]]] = False
+    lowest[label[edges[rise > LEVEL_MM, 1]]] = False
+    # faces that look down have their material above them
+    corners = points[triangles]
+    down = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])[:, 2]
+    looks = np.bincount(label[triangles.ravel()], np.repeat(down, 3), regions)
+    used = np.bincount(label[triangles.ravel()], minlength=regions) > 0
+    chosen = np.flatnonzero(lowest & used & (looks < 0))
+    level_of = np.full(regions, np.inf)
+    np.minimum.at(level_of, label, z)
+    first = np.unique(np.searchsorted(heights, level_of[chosen]))
+    return np.asarray(first[(first > 0) & (first < len(heights))])
+
+
+def _tips(below: CrossSection, z: float, here: CrossSection) -> list[Unsupported]:
+    """Pieces too small to be counted elsewhere that begin here with nothing under them."""
+    found = []
+    for piece in here.decompose():
+        area = float(piece.area())
+        if area > SLIVER_MM2 or (piece ^ below).area() > 1e-12:
+            continue
+        rings = tuple(np.asarray(ring, dtype=np.float64) for ring in piece.to_polygons())
+        if not rings:
+            continue
+        x, y = rings[0].mean(axis=0)
+        at = (float(x), float(y), z)
+        found.append(Unsupported(z, area, at, "island", float(np.ptp(rings[0])), (at, at), rings))
+    return found
+
+
+def _steep(
+    corners: NDArray[np.float64], heights: NDArray[np.float64], limit_deg: float
+) -> NDArray[np.int64]:
     """Indices of the layers below which some face leans out more than the limit."""
-    mesh = standing.to_mesh64()
-    points = np.asarray(mesh.vert_properties)[:, :3]
-    corners = points[np.asarray(mesh.tri_verts, dtype=np.int64)]
     normal = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
     size = np.maximum(np.linalg.norm(normal, axis=1), 1e-30)
     steep = -normal[:, 2] > size * math.sin(math.radians(limit_deg + LENIENT_DEG))
@@ -123,7 +177,7 @@ test_layers.__test__ = False  # type: ignore[attr-defined]  # a test of a print,
 
 
 def _pieces(
-    proud: CrossSection, below: CrossSection, z: float, here: CrossSection
+    proud: CrossSection, below: CrossSection, z: float, here: CrossSection, reach_mm: float
 ) -> list[Unsupported]:
     found: list[Unsupported] = []
     if proud.area() <= SLIVER_MM2:
@@ -138,10 +192,18 @@ def _pieces(
         own = tuple(np.asarray(ring, dtype=np.float64) for ring in piece.to_polygons())
         how = how_carried(own, rings)
         island = any((piece ^ other).area() > 1e-9 for other in afloat)
+        kind = "island" if island else how.kind
+        span, start, end = how.span_mm, how.start, how.end
+        if kind != "island":
+            # what carries it ends where the layer below does, that much further back
+            back = np.subtract(end, start) / max(math.dist(start, end), 1e-9) * reach_mm
+            start = (start[0] - back[0], start[1] - back[1])
+            if kind == "bridge":
+                end = (end[0] + back[0], end[1] + back[1])
+            span += 2 * reach_mm if kind == "bridge" else reach_mm
         found.append(
             Unsupported(
-                z, area, (x, y, z), "island" if island else how.kind, how.span_mm,
-                ((*how.start, z), (*how.end, z)), own,
+                z, area, (x, y, z), kind, span, ((*start, z), (*end, z)), own
             )
         )  # fmt: skip
     return found

@@ -26,10 +26,11 @@ def thinnest_upright(standing: Manifold) -> float | None:
     for level in range(LEVELS):
         here = []
         for piece in standing.slice((level + 0.5) * gap).decompose():
-            outer = max(piece.to_polygons(), key=len)
-            thick = _thickness(np.asarray(outer))
+            # a piece has one outer ring, which runs about it: the others are its holes
+            outer = max((np.asarray(ring) for ring in piece.to_polygons()), key=_area)
+            thick = _thickness(outer)
             if thick < THIN_MM:
-                here.append((np.asarray(outer).mean(axis=0), thick))
+                here.append((outer.mean(axis=0), thick))
         still = []
         for middle, thick in here:
             before = [(m, t, n) for m, t, n in rising if np.hypot(*(m - middle)) < DRIFT_MM + gap]
@@ -38,6 +39,12 @@ def thinnest_upright(standing: Manifold) -> float | None:
         rising = still
         found += [t for _, t, n in rising if n * gap >= SLENDER * t and n > 1]
     return min(found) if found else None
+
+
+def _area(ring: NDArray[np.float64]) -> float:
+    """Signed area of a ring (n, 2), mm²; a hole's is below nought."""
+    x, y = ring[:, 0], ring[:, 1]
+    return float((x * np.roll(y, -1) - np.roll(x, -1) * y).sum()) / 2
 
 
 def _thickness(ring: NDArray[np.float64]) -> float:

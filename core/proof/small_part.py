@@ -26,6 +26,7 @@ SHALLOW_MM, DEEP_MM = 25.4, 57.1
 LONGEST_MM = float(np.hypot(2 * RADIUS_MM, DEEP_MM)) + 1e-6
 SLOPE = (DEEP_MM - SHALLOW_MM) / (2 * RADIUS_MM)
 MIDDLE_MM = (DEEP_MM + SHALLOW_MM) / 2
+ROOM_MM3 = float(np.pi * RADIUS_MM**2 * MIDDLE_MM)
 LEAN = float(np.hypot(1.0, SLOPE))
 SEARCH_MM = 0.1  # what sticks out by no more counts as in
 ORIENTATIONS = 900
@@ -74,7 +75,13 @@ def is_small_part(points: Points) -> bool:
     if float(np.linalg.norm(size)) < SHALLOW_MM:
         return True
     try:
-        hull = points[ConvexHull(points).vertices]
+        solid = ConvexHull(points)
+        hull = points[solid.vertices]
+        # what has more room than the cylinder, or holds a ball wider than it, cannot go in
+        middle = hull.mean(axis=0)
+        ball = float((-solid.equations[:, :3] @ middle - solid.equations[:, 3]).min())
+        if solid.volume > ROOM_MM3 * 1.01 or ball > RADIUS_MM + SEARCH_MM:
+            return False
     except QhullError:  # flat: as a sheet of no thickness
         hull = np.unique(points, axis=0)
     hull = _fewer(hull - hull.mean(axis=0))
@@ -132,8 +139,8 @@ def _sticks_out(hull: Points, turns: Points) -> tuple[Points, Points]:
     centre = (flat.max(axis=1) + flat.min(axis=1)) / 2
     best = np.full(len(turns), np.inf)
     kept = centre.copy()
-    for step in range(8):
-        for shift in (0.0, 0.5, 1.0):
+    for step in range(6):
+        for shift in (0.0, 1.0):
             tried = centre.copy()
             tried[:, 0] -= shift * np.maximum(centre[:, 0] - bound, 0.0)
             wide = np.linalg.norm(flat - tried[:, None], axis=2)

@@ -10,6 +10,7 @@ from core.checks.checklist import Line, lines_of
 from core.checks.finding import ORDER, Finding, worst
 from core.checks.judge import can_be_accepted, judge_joint, judge_piece, judge_project
 from core.checks.measuring import Measured, measure_all
+from core.checks.trying import with_tried_remedies
 from core.measures.display import in_unit, plain
 from core.process.model import FEELS
 from core.project.faces import places_of
@@ -28,7 +29,6 @@ from core.report.models import (
     CheckView,
     FaceView,
     FindingView,
-    FitView,
     HeldView,
     MassView,
     MeasureView,
@@ -52,12 +52,18 @@ from core.steps import STEPS, PartState
 from core.steps.extrude import OF_CUTTER
 
 
-def report_on(solution: Solution, spacing_mm: float = SPACING_MM, proof: bool = True) -> Report:
+def report_on(
+    solution: Solution,
+    spacing_mm: float = SPACING_MM,
+    proof: bool = True,
+    remedies: bool = True,
+) -> Report:
     """The report on a solved project.
 
     Args:
         spacing_mm: between the places at which walls and slots are measured.
         proof: whether to run the checks; without them nothing is measured.
+        remedies: whether to try remedies, each on a copy; what is not tried is not offered.
     """
     project = solution.project
     process, unit = project.process, project.units
@@ -67,22 +73,27 @@ def report_on(solution: Solution, spacing_mm: float = SPACING_MM, proof: bool = 
         told = [replace(one, message=in_unit(one.message, unit)) for one in found]
         return with_acceptance(told, project.accepted)
 
-    findings: list[Finding] = []
     measured, gaps = measure_all(solution, spacing_mm) if proof else ({}, {})
+    raw: list[Finding] = []
     for name, result in solution.parts.items():
         if name in measured and not result.part.bought:
             piece = Piece(name, measured[name], process, unit, project.use, result, solution)
-            findings += accepted(judge_piece(piece))
-    fits: list[FitView] = []
+            raw += judge_piece(piece)
     for fit in solution.fits.values():
         found = gaps.get(fit.fit.name)
-        judged: list[Finding] = []
         if found is not None:
             a, b = (solution.parts[part] for part in fit.fit.parts)
-            judged = accepted(judge_joint(Joint(fit, found, a, b, solution)))
-        findings += judged
-        fits.append(fit_view(fit, found, judged, solution))
-    findings += accepted(judge_project(solution, measured=proof))
+            raw += judge_joint(Joint(fit, found, a, b, solution))
+    raw += judge_project(solution, measured=proof)
+    if remedies and proof:
+        raw = with_tried_remedies(solution, raw)
+    else:
+        raw = [replace(one, remedy=None, others=()) for one in raw]
+    findings = accepted(raw)
+    fits = [
+        fit_view(fit, gaps.get(name), [one for one in findings if one.fit == name], solution)
+        for name, fit in solution.fits.items()
+    ]
     findings.sort(key=lambda finding: ORDER.index(finding.severity))
     parts = [
         _part_view(result, measured.get(name), solution, findings)
@@ -333,7 +344,7 @@ def _part_view(
         unsupported_mm2=_unsupported(measured, solution) if measured else None,
         islands=(layers.islands if measured.leads else 0) if measured and layers else None,
         layers=layers.layers if layers else None,
-        capacity_mm3=_capacity(result),
+        capacity_mm3=measured.holds.volume_mm3 if measured and measured.holds else None,
         bought=part.bought,
         inside=part.inside if part.bought else "",
         severity=worst(own),
@@ -344,12 +355,3 @@ def _unsupported(measured: Measured, solution: Solution) -> float:
     if not measured.leads or measured.layers is None:
         return 0.0
     return measured.layers.needing_support_mm2(solution.project.process.bridge_limit_mm)
-
-
-def _capacity(result: PartResult) -> float | None:
-    held = [
-        feature.quantities["capacity"].value
-        for feature in result.state.features.values()
-        if "capacity" in feature.quantities
-    ]
-    return max(held) if held and max(held) > 0 else None

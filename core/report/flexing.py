@@ -51,7 +51,9 @@ def push(project: Project, path: str) -> PushedView | None:
 
 
 def _report(project: Project, fine: bool) -> Report:
-    return report_on(solve(project)) if fine else report_on(sketch(project), COARSE_MM)
+    if fine:
+        return report_on(solve(project), remedies=False)
+    return report_on(sketch(project), COARSE_MM, remedies=False)
 
 
 def worsened(before: Report, after: Report) -> FindingView | None:

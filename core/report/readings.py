@@ -5,7 +5,7 @@ from __future__ import annotations
 from core.checks.check import CHECKS, Reading
 from core.checks.finding import Finding, worst
 from core.checks.measuring import Measured
-from core.measures.display import plain
+from core.measures.display import length_text, plain
 from core.measures.units import UNITS
 from core.project.results import Solution
 from core.report.models import FitView, PartView, ReadingView
@@ -80,16 +80,23 @@ def readings(
     across = " × ".join(plain(v / factor, 1 if unit == "mm" else 2) for v in widest.size_mm[:2])
     printer = solution.project.process.printer
     tell("bed, largest part", across, unit, f"fits {printer}", "too large")
-    holds = [(part.capacity_mm3, part.label) for part in parts if part.capacity_mm3]
+    holds = [
+        (part.capacity_mm3, part.label, found.below_rim_mm)
+        for part in parts
+        if part.capacity_mm3 and (found := measured[part.name].holds) is not None
+    ]
     if holds:
-        most, owner = max(holds)
+        most, owner, below = max(holds)
+        level = (
+            f"up to {length_text(round(below, 1), unit)} below its rim" if below else "to its rim"
+        )
         told.append(
             ReadingView(
                 name="holds",
                 value=f"{most / 1000:.1f}" if unit == "mm" else f"{most / 29573.5295625:.2f}",
                 unit="ml" if unit == "mm" else "US fl oz",
                 severity="good",
-                word=f"{owner}, to its rim; prints leak",
+                word=f"{owner}, {level}; prints leak",
                 checks=[],
             )
         )

@@ -7,7 +7,7 @@ up along the frame's z.
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
 import numpy as np
 
@@ -50,18 +50,64 @@ def swept_body(
                 ]
             )
         )
-    # The outline faces back along the path: run the stations from the far end.
-    body = skin(
-        stations[::-1],
-        [len(polygon) for polygon in polygons],
-        polygons,
-        names,
-        step,
-        closed=closed,
-        start="end",
-        end="start",
-    )
+    counts = [len(polygon) for polygon in polygons]
+
+    def run(chosen: list[np.ndarray], round_: bool) -> Body:  # type: ignore[type-arg]
+        # the outline faces back along the path: run the stations from the far end
+        return skin(
+            chosen[::-1], counts, polygons, names, step, closed=round_, start="end", end="start"
+        )
+
+    body = run(stations, closed)
+    if _may_cross(path, closed, max(abs(low_x), abs(high_x))):
+        body = _counted_once(body, stations, run, path, closed, low_x, high_x)
     return body if frame == Frame() else body.moved(frame.matrix)
+
+
+def _may_cross(path: Sequence[Segment], closed: bool, reach: float) -> bool:
+    """Whether two places of a path that lie apart along it come so near that what is carried
+    along it could meet itself."""
+    points, along, done = [], [], 0.0
+    for segment in path:
+        count = max(2, min(60, math.ceil(segment.length / max(reach / 2, 1e-6))))
+        for i in range(count):
+            points.append(_on(segment, i / count))
+            along.append(done + segment.length * i / count)
+        done += segment.length
+    points.append(path[-1].b)
+    along.append(done)
+    at, where = np.array(points), np.array(along)
+    apart = np.abs(where[:, None] - where[None])
+    if closed:
+        apart = np.minimum(apart, done - apart)
+    near = np.linalg.norm(at[:, None] - at[None], axis=2) < 2 * reach
+    # along an arc or round a mitre places are near without crossing: their way is not much longer
+    return bool((near & (apart > math.pi * 2 * reach)).any())
+
+
+def _on(segment: Segment, share: float) -> Point:
+    if isinstance(segment, Arc):
+        return segment.point(segment.start + segment.sweep * share)
+    (ax, ay), (bx, by) = segment.a, segment.b
+    return ax + (bx - ax) * share, ay + (by - ay) * share
+
+
+def _counted_once(
+    body: Body, stations: list[np.ndarray], run: Callable[[list[np.ndarray], bool], Body],  # type: ignore[type-arg]
+    path: Sequence[Segment], closed: bool, low: float, high: float,
+) -> Body:  # fmt: skip
+    """The union of what each piece of the path sweeps, where that is less than the whole."""
+    begins, count = [], 0
+    for segment in path:
+        begins.append(count)
+        count += 1 + (len(_along(segment, low, high)) if isinstance(segment, Arc) else 0)
+    ring = [*stations, stations[0]] if closed else stations
+    ends = [*begins[1:], len(ring) - 1]
+    pieces = [run(ring[a : b + 1], False) for a, b in zip(begins, ends, strict=True)]
+    whole = pieces[0]
+    for piece in pieces[1:]:
+        whole = whole + piece
+    return body if abs(whole.volume_mm3 - body.volume_mm3) < 1e-6 * body.volume_mm3 else whole
 
 
 def _stations(

@@ -21,6 +21,7 @@ from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 MOST_COPIES = 5000
+MEETS_MM3 = 1e-6  # a copy that shares less with the part does not meet it
 OF = Field("of", "step", "of step", "", among="piece", empty="the latest piece")
 Matrix = NDArray[np.float64]
 
@@ -50,12 +51,59 @@ def repeated(given: StepInput, moves: Sequence[Matrix]) -> PartState:
     if not copies:
         return given.state.made(given.state.solid(), Feature(given.step))
     before = given.state.solid()
+    if feature.mode == "common":
+        # what is common to all of them: each copy keeps no more than itself
+        common = before
+        for copy in copies:
+            common = common & Body(copy, feature.tool.sources)
+        if common.is_empty:
+            raise BuildError("the copies have nothing in common with the part")
+        return given.state.made(common, Feature(given.step, tool=feature.tool, mode="common"))
     tools = Body(_together(copies), feature.tool.sources)
     body = before - tools if feature.mode == "cut" else before + tools
     if body.is_empty:
         raise BuildError("the copies leave nothing of the part")
     all_of_them = replace(tools, sources=feature.tool.sources) + feature.tool
-    return given.state.made(body, Feature(given.step, tool=all_of_them, mode=feature.mode))
+    missed = _missed(before, body, copies, _spots(feature, moves), feature.mode)
+    return given.state.made(
+        body, Feature(given.step, tool=all_of_them, mode=feature.mode, missed=missed)
+    )
+
+
+def _spots(feature: Feature, moves: Sequence[Matrix]) -> list[NDArray[np.float64]]:
+    """Where each copy stands: on its axis, at its mouth, or its middle."""
+    assert feature.tool is not None
+    if feature.recess is not None:
+        own = np.array(feature.recess.frame.origin)
+    elif feature.axis is not None:
+        own = np.array(feature.axis.origin)
+    else:
+        box = np.array(feature.tool.bounds)
+        own = (box[:3] + box[3:]) / 2
+    return [move[:, :3] @ own + move[:, 3] for move in moves]
+
+
+def _missed(
+    before: Body,
+    body: Body,
+    copies: list[Manifold],
+    spots: list[NDArray[np.float64]],
+    mode: str,
+) -> tuple[tuple[float, float, float], ...]:
+    """Where copies stand that met no material: cuts in air, pieces that stand on nothing."""
+    found = []
+    boxes = np.array([copy.bounding_box() for copy in copies])
+    low, high = np.array(before.bounds[:3]), np.array(before.bounds[3:])
+    for copy, box, spot in zip(copies, boxes, spots, strict=True):
+        near = (box[:3] <= high + 1e-6).all() and (box[3:] >= low - 1e-6).all()
+        if not near or float((copy ^ before.solid).volume()) < MEETS_MM3:
+            found.append((copy, spot))
+    if mode != "cut" and found:
+        # one may stand on another that is carried: only what is apart from the part is in air
+        pieces = body.solid.decompose()
+        main = max(pieces, key=lambda piece: float((piece ^ before.solid).volume()))
+        found = [(c, at) for c, at in found if float((c ^ main).volume()) < MEETS_MM3]
+    return tuple((float(x), float(y), float(z)) for _, (x, y, z) in found)
 
 
 def _together(copies: list[Manifold]) -> Manifold:
@@ -81,6 +129,18 @@ def distinct(moves: Sequence[Matrix]) -> list[Matrix]:
     return list(kept.values())
 
 
+def in_air(given: StepInput, after: PartState) -> tuple[str, ...]:
+    """Words on copies that met no material."""
+    feature = after.features[given.step]
+    if not feature.missed:
+        return ()
+    count = "a copy meets" if len(feature.missed) == 1 else f"{len(feature.missed)} copies meet"
+    x, y, z = feature.missed[0]
+    where = f"at {given.told(x, False)}, {given.told(y, False)}, {given.told(z)}"
+    first = "" if len(feature.missed) == 1 else "the first "
+    return (f"{count} no material, {first}{where}",)
+
+
 class _Pattern(StepKind):
     """What patterns share: they differ in where the copies go."""
 
@@ -98,7 +158,13 @@ class _Pattern(StepKind):
         apart = len(distinct(asked)) + 1
         merged = len(asked) - apart
         told = f"{apart} in all, the first included"
+        lost = len(after.features[given.step].missed)
+        if lost:
+            told = f"{told}; {apart - lost} met the part"
         return f"{told}; {merged} fall on others and are merged" if merged > 0 else told
+
+    def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
+        return in_air(given, after)
 
 
 def _whole(given: StepInput, name: str) -> int:
@@ -260,6 +326,9 @@ class Mirror(StepKind):
             return repeated(given, [move])
         whole = given.state.solid()
         return given.state.made(whole + whole.moved(move), Feature(given.step))
+
+    def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
+        return in_air(given, after)
 
 
 @register

@@ -34,6 +34,8 @@ CHOSEN = "chosen edges"
 class _Edges(StepKind):
     """What fillet and chamfer share: they differ in the shape they leave."""
 
+    finishes_edges = True
+
     shape: ClassVar[RimShape]
     edge_shape: ClassVar[Shape]
     word: ClassVar[str]

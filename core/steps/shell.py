@@ -79,7 +79,7 @@ class Shell(StepKind):
             given.told(sizes[name].value, with_unit=False)
             for name in ("inner_width", "inner_depth", "inner_height")
         )
-        return f"leaves {inside} {given.unit}, holds {sizes['capacity'].value / 1000:.1f} ml to the brim"
+        return f"leaves {inside} {given.unit}, a hollow of {sizes['capacity'].value / 1000:.1f} ml"
 
 
 def _grown(prism: Prism, wall: float, floor: float, opened: list[str]) -> Prism:

@@ -48,6 +48,8 @@ class Feature:
     axis: Frame | None = None  # its middle or axis, from which distances can be told
     curved: frozenset[str] = frozenset()  # places that lie on a round side
     outline_middle: Vector | None = None  # the middle of its outline's box, at its low end
+    cut: Body | None = None  # of what a fit cut, as much as is to lie in material
+    missed: tuple[Vector, ...] = ()  # middles of copies that met no material
 
 
 @dataclass(frozen=True)

@@ -187,7 +187,7 @@ def outside_thread(
             remedy=f"make it {thread.major:g} mm, or choose another thread",
         )
     if not modelled:
-        return body
+        return _relieved(body, frame, side, host, low, step, n)
     top = min(high, 0.0)
     ring = turned_body(
         _rectangle(max(side.root - 0.3, 0.1), host + PROUD_MM, low, top + PROUD_MM),
@@ -203,12 +203,18 @@ def outside_thread(
     )  # fmt: skip
     threaded = (body - ring.moved(frame.matrix)) - _tip(side, top, n, step, frame)
     threaded = threaded + (ridge + core).moved(frame.matrix)
-    if n.get("relief", 0.0) > 0:
-        groove = _rectangle(
-            max(side.root - 0.3, 0.1), host + PROUD_MM, low - 1e-3, low + n["relief"]
-        )
-        threaded = threaded - turned_body(groove, frame, step, "outside")
-    return threaded
+    return _relieved(threaded, frame, side, host, low, step, n)
+
+
+def _relieved(
+    body: Body, frame: Frame, side: Opening, host: float, low: float, step: str,
+    n: Mapping[str, float],
+) -> Body:  # fmt: skip
+    """A shaft with the relief groove at the end of its thread, where there is one."""
+    if n.get("relief", 0.0) <= 0:
+        return body
+    groove = _rectangle(max(side.root - 0.3, 0.1), host + PROUD_MM, low - 1e-3, low + n["relief"])
+    return body - turned_body(groove, frame, step, "outside")
 
 
 def _core_profile(

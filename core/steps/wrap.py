@@ -26,6 +26,7 @@ from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2
 MEETS_MM = 1e-3
+NARROWS = 0.02  # of its width, from the surface to the floor, that a key would notice
 
 
 @register
@@ -96,7 +97,21 @@ class Wrap(StepKind):
         around = given.told(after.features[given.step].quantities["around"].value)
         if abs(left) <= MEETS_MM:
             return f"goes all the way round ({around}): its ends meet"
-        return f"{around} round, {given.told(left)} left between its ends"
+        told = f"{around} round, {given.told(left)} left between its ends"
+        feature = given.state.prism(given.words["body"])
+        assert feature.prism is not None
+        radius, depth = _radius(feature.prism, feature.step), given.numbers["depth"]
+        if given.words["mode"] != "cut":
+            return told
+        # its walls stand square to the surface, so they come nearer to each other below it
+        wide = given.profile().size[0]
+        floor = wide * (1 - depth / radius)
+        if wide - floor < NARROWS * wide or wide > 2 * math.pi * radius / 8:
+            return told
+        return (
+            f"{told}; {given.told(round(wide, 4))} wide, it narrows to "
+            f"{given.told(round(floor, 4))} at its floor: a key with parallel sides must be no wider"
+        )
 
 
 def _radius(prism: Prism, step: str) -> float:

@@ -90,17 +90,18 @@ def most_gap_mm(thread: Thread, inner_share: float, share: float = HALF) -> floa
 
 
 def thread_that_holds(thread: Thread, gap_mm: float, inner_share: float) -> Thread | None:
-    """The coarse print form of about the same size that keeps half its depth at a gap, if any.
+    """The coarse print form nearest in size that keeps half its depth at a gap, if any.
 
     Its pitch is the least, in half millimetres, that does; it is at most a third of the size.
     """
-    major = math.ceil(thread.major * 2 - 1e-9) / 2
-    pitch = math.ceil(thread.pitch * 2) / 2
-    while pitch <= max(major / 3, 2.0):
-        found = read_thread(f"print {major:g}x{pitch:g}", thread.starts, thread.left_hand)
-        if engaged_share(found, gap_mm, inner_share) >= HALF:
-            return found
-        pitch += 0.5
+    major = math.ceil(thread.major - 1e-9)
+    for size in range(major, 3 * major + 1):
+        pitch = math.ceil(thread.pitch * 2) / 2
+        while pitch <= size / 3:
+            found = read_thread(f"print {size:g}x{pitch:g}", thread.starts, thread.left_hand)
+            if engaged_share(found, gap_mm, inner_share) >= HALF:
+                return found
+            pitch += 0.5
     return None
 
 

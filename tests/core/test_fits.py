@@ -229,7 +229,6 @@ def test_what_cannot_be_is_refused_in_the_makers_terms(case, fields, gap, words)
 @pytest.mark.parametrize(
     ("case", "fields", "severity", "words"),
     [
-        ("bolt and nut", {"engaged": "3", "screwed": "3"}, "warning", "turns engaged; at least 2"),
         ("bolt and nut", {"lead_in": "0.2"}, "note", "short of the thread's depth"),
         ("screw cap", {"grips": "0"}, "note", "nothing to turn it by"),
         ("bolt and nut", {"designation": "custom 20x0.8"}, "warning", "under five layers"),

@@ -85,8 +85,11 @@ def test_a_number_typed_twice_is_offered_as_a_measure() -> None:
 
 def test_parts_equal_by_accident_are_noticed_until_a_fit_joins_them() -> None:
     plug = part("plug", step("body", "extrude", circle("20"), height="10"))
-    socket = part("socket", step("body", "extrude", circle("20"), height="30"))
+    block = step("body", "extrude", rectangle("40", "40"), height="30")
+    socket = part("socket", block, step("bore", "hole", on="body.top", diameter="20"))
     assert found(report_on(solved(plug, socket)), "equal by accident")
+    wider = part("socket", block, step("bore", "hole", on="body.top", diameter="20.6"))
+    assert not found(report_on(solved(plug, wider)), "equal by accident")
     parts, more = tin(circle("44"), "lip")
     assert not found(report_on(solved(*parts, **more)), "equal by accident")
 

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 
-import numpy as np
 import pytest
 
 from core.errors import CoreError
@@ -14,7 +13,14 @@ from core.proof.gaps import smallest_gap
 from core.solids import Frame, Prism, prism_body, triangle_mesh
 from core.threads import opened, read_thread, thread_cutter, thread_rod
 from core.threads.series import METRIC_COARSE
-from core.threads.strength import engagement
+from core.threads.strength import (
+    engaged_share,
+    full_depth_mm,
+    most_gap_mm,
+    overlap_mm,
+    stripping,
+    thread_that_holds,
+)
 
 # ISO 68-1 / ISO 724, from memory: pitch diameter, minor of the nut, minor d3 of the bolt
 ISO_724 = {
@@ -136,11 +142,52 @@ def test_a_left_hand_thread_is_the_mirror_of_a_right_hand_one() -> None:
     assert (one ^ other).volume() == pytest.approx(one.volume(), rel=1e-6)
 
 
-def test_turns_and_stripping_load_grow_with_engagement() -> None:
-    thread = read_thread("M10")
-    short, long = engagement(thread, 5), engagement(thread, 10)
-    assert long.turns == pytest.approx(10 / 1.5)
+def sides(name: str, gap: float, inner: float = 0.0):
+    thread = read_thread(name)
+    return thread, opened(thread, gap * inner, True), opened(thread, gap * (1 - inner), False)
+
+
+def test_stripping_load_grows_with_length_and_falls_with_the_gap() -> None:
+    thread, bolt, nut = sides("M10", 0.1)
+    short, long = stripping(thread, bolt, nut, 5), stripping(thread, bolt, nut, 10)
     assert long.strips_at_n == pytest.approx(2 * short.strips_at_n)
-    # no more than the whole cylinder sheared: π·D1·L·τ
-    assert long.strips_at_n <= math.pi * thread.minor_internal * 10 * 15 + 1e-9
-    assert np.isfinite(long.strips_at_n)
+    # no more than the whole cylinder sheared: π·d·L·τ
+    assert long.strips_at_n <= math.pi * 10 * 10 * 15
+    loads = [stripping(*sides("M10", gap), 10).strips_at_n for gap in (0.0, 0.1, 0.2, 0.3)]
+    assert loads == sorted(loads, reverse=True) and loads[0] > 1.3 * loads[-1]
+    assert stripping(*sides("M6", 0.46), 10).strips_at_n == 0  # the crests no longer meet
+
+
+def test_shear_areas_without_a_gap_are_those_of_the_published_form() -> None:
+    """FED-STD-H28/2, from memory: AS = π n L D (1/2n + tan 30° (D − E)), basic sizes."""
+    thread, bolt, nut = sides("M20", 0.0)
+    found = stripping(thread, bolt, nut, 20)
+    slope = math.tan(math.radians(30))
+    d1, d2, d, p = thread.minor_internal, thread.pitch_diameter, thread.major, thread.pitch
+    ridge = p / 2 + slope * (d2 - d1)  # of the bolt where the nut's crests are
+    assert found.bolt_mm2 == pytest.approx(math.pi * d1 * 20 * ridge / p, rel=1e-3)
+    wall = p / 2 + slope * (d - d2)  # of the nut where the bolt's crests are
+    assert found.nut_mm2 == pytest.approx(math.pi * d * 20 * wall / p, rel=1e-3)
+
+
+@pytest.mark.parametrize("name", ["M6", "M8", "M12", "M8x1", "Tr8x1.5", "print 24x4", "1/4-20 UNC"])
+def test_the_largest_gap_leaves_just_half_the_depth(name: str) -> None:
+    thread = read_thread(name)
+    most = most_gap_mm(thread, 0.0)
+    at = [overlap_mm(*sides(name, gap)[1:]) / full_depth_mm(thread) for gap in (most, most + 0.011)]
+    assert at[0] >= 0.5 > at[1]
+
+
+def test_a_coarser_thread_is_named_that_holds() -> None:
+    other = thread_that_holds(read_thread("M6"), 0.46, 0.0)
+    assert other is not None and engaged_share(other, 0.46, 0.0) >= 0.5
+    # flats of a quarter pitch: the depth is P/4, and half of it is to outlast the gap
+    assert other.pitch / 8 >= 0.46 > (other.pitch - 0.5) / 8
+    assert thread_that_holds(read_thread("M20"), 0.46, 0.0).major == 20
+
+
+def test_the_bore_before_tapping_suits_the_form() -> None:
+    # common practice, no source: d − P for a 60° thread; any other form is bored to the nut's own
+    assert read_thread("M12").tap_drill == pytest.approx(10.25)
+    coarse = read_thread("print 24x4")
+    assert coarse.tap_drill == pytest.approx(coarse.minor_internal) == pytest.approx(22.0)

@@ -1,0 +1,71 @@
+"""What rounded and chamfered edges leave of the faces beside them."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from core.checks.check import Limit, Piece, PieceCheck, register
+from core.checks.finding import Finding
+from core.checks.finished import mesh_of
+from core.project.results import StepResult
+from core.proof.gaps import corner_gap
+from core.solids.mesh import face_area
+from core.steps import STEPS, PartState
+
+GONE_MM2 = 1e-3
+WAS_MM2 = 1.0
+
+
+@register
+class Land(PieceCheck):
+    name = "land"
+    asks = "Do finished edges leave some face between themselves and what is beside them?"
+    measures = (
+        "After each step that finishes edges: which faces are gone altogether, and how near its own "
+        "faces come to holes and pockets that it does not finish."
+    )
+    limits = (Limit("one line of plastic of face is left"),)
+    stepwise = True
+
+    def look(self, piece: Piece) -> Iterable[Finding]:
+        if piece.result is None:
+            return
+        before = PartState(piece.name)
+        for done in piece.result.steps:
+            kind = STEPS.get(done.step.kind)
+            if kind and kind.finishes_edges and not done.error and before.body is not None:
+                yield from _gone(self.name, done, before)
+                yield from _near(self.name, piece, done, before)
+            before = done.state
+
+
+def _gone(name: str, done: StepResult, before: PartState) -> Iterable[Finding]:
+    """Faces of which nothing is left: the finished edges meet in a sharp one."""
+    was, now = mesh_of(before), mesh_of(done.state)
+    for step, face in was.faces:
+        if face_area(was, step, face) > WAS_MM2 and face_area(now, step, face) < GONE_MM2:
+            words = f"nothing is left of {face} of {step}: the edges finished at {done.step.id} meet there"
+            yield Finding(name, "note", words, 0.0, step=done.step.id)
+
+
+def _near(name: str, piece: Piece, done: StepResult, before: PartState) -> Iterable[Finding]:
+    """Holes and pockets that the finished edge comes nearer to than one line."""
+    now = mesh_of(done.state)
+    own = now.corners[[now.faces[i][0] == done.step.id for i in now.face_index]]
+    if not len(own):
+        return
+    told = " ".join(done.words.values())
+    for step, feature in before.features.items():
+        if feature.recess is None or step in told:
+            continue
+        other = now.corners[[now.faces[i][0] == step for i in now.face_index]]
+        if not len(other):
+            continue
+        gap = corner_gap(own, other)
+        if gap.distance_mm < piece.process.line_mm:
+            left = piece.told(round(gap.distance_mm, 2))
+            words = f"{done.step.id} comes within {left} of {step}: a knife edge is left, under one line"
+            yield Finding(
+                name, "warning", words, gap.distance_mm, piece.process.line_mm, at=gap.on_a,
+                step=done.step.id,
+            )  # fmt: skip

@@ -1,0 +1,84 @@
+"""A remedy is tried before it is offered: on a copy, its finding gone or better, no new stop."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from core.checks.finding import ORDER, Finding, Remedy
+from core.checks.judge import findings_of
+from core.errors import CoreError
+from core.project.cache import MEASURED, content_key
+from core.project.edits import apply_edits
+from core.project.results import Solution
+from core.project.schema import Project
+from core.project.solve import solve
+
+MOST_TRIED = 12  # remedies a report: each is a solve of its own, mostly from the caches
+NEARER = 0.98  # a value must come so much nearer to its limit to count as better
+
+
+def with_tried_remedies(solution: Solution, findings: Sequence[Finding]) -> list[Finding]:
+    """The findings with the first of their remedies that works, or none where none does.
+
+    The worst findings are tried first; what is not tried is not offered.
+    """
+    asked = sorted(
+        (one for one in findings if one.remedy is not None),
+        key=lambda one: ORDER.index(one.severity),
+    )
+    left = MOST_TRIED
+    works: dict[int, Remedy | None] = {}
+    for one in asked:
+        works[id(one)] = None
+        for remedy in (one.remedy, *one.others):
+            if remedy is None or left == 0:
+                break
+            left -= 1
+            if _cures(solution.project, one, remedy, findings):
+                works[id(one)] = remedy
+                break
+    return [
+        replace(one, remedy=works.get(id(one)), others=()) if one.remedy is not None else one
+        for one in findings
+    ]
+
+
+def _cures(project: Project, finding: Finding, remedy: Remedy, before: Sequence[Finding]) -> bool:
+    after = _after(project, remedy)
+    if after is None:
+        return False
+    stops = {_what(one) for one in before if one.severity == "stop"}
+    if any(one.severity == "stop" and _what(one) not in stops for one in after):
+        return False
+    same = [one for one in after if _what(one) == _what(finding) and one.severity != "good"]
+    if finding.severity == "note":  # a number typed twice is told by the number
+        same = [one for one in same if one.value == finding.value]
+    return all(_better(one, finding) for one in same)
+
+
+def _after(project: Project, remedy: Remedy) -> tuple[Finding, ...] | None:
+    """What would be found with a remedy applied; None where it cannot be applied."""
+    document = project.model_dump_json(exclude={"notes", "title", "accepted"})
+    key = content_key("remedy", document, [(edit.path, edit.text) for edit in remedy.edits])
+
+    def look() -> tuple[Finding, ...] | None:
+        try:
+            return tuple(findings_of(solve(apply_edits(project, remedy.edits))))
+        except CoreError:
+            return None
+
+    return MEASURED.get(key, look)
+
+
+def _what(one: Finding) -> tuple[str, str, str]:
+    return (one.check, one.part, one.fit)
+
+
+def _better(after: Finding, before: Finding) -> bool:
+    if ORDER.index(after.severity) != ORDER.index(before.severity):
+        return ORDER.index(after.severity) > ORDER.index(before.severity)
+    if after.value is None or before.value is None:
+        return False
+    limit = before.limit or 0.0
+    return abs(after.value - limit) < abs(before.value - limit) * NEARER

@@ -1,0 +1,70 @@
+"""How much a vessel holds, measured on the finished solid: to its rim, or to where it runs out."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from manifold3d import Manifold
+from numpy.typing import NDArray
+
+HALVINGS = 14
+LEAST_MM3 = 1.0
+HAIR_MM = 1e-4
+
+
+@dataclass(frozen=True)
+class Holds:
+    """``volume_mm3`` to the level it can be filled to; ``below_rim_mm`` how far that lies under
+    the rim, nought where it holds to the rim."""
+
+    volume_mm3: float
+    below_rim_mm: float
+
+
+def holds(solid: Manifold, to_rim: NDArray[np.float64]) -> Holds:
+    """What a solid holds with its rim level.
+
+    Args:
+        to_rim: the (3, 4) transform that brings the rim to z = 0, up out of the opening.
+
+    Air below a level that cannot run out sideways or down is what is held. Where it runs out below
+    the rim, the highest level that holds is found by halving.
+    """
+    stood = solid.transform(to_rim)
+    low_x, low_y, low, high_x, high_y, _ = stood.bounding_box()
+    span = (high_x - low_x + 2, high_y - low_y + 2)
+
+    def held(level: float) -> float:
+        room = Manifold.cube((*span, level - low + 1)).translate((low_x - 1, low_y - 1, low - 1))
+        kept, area = 0.0, 0.0
+        for air in (room - stood).decompose():
+            x0, _, _, _, _, top = air.bounding_box()
+            if x0 > low_x - 0.5 and top > level - 1e-6:  # the air outside reaches round it all
+                kept += float(air.volume())
+                area += float(air.slice(level - HAIR_MM).area())
+        # the hair that was left off at the rim is as wide as the air just below it
+        return kept + area * HAIR_MM if kept > LEAST_MM3 else 0.0
+
+    brim = -HAIR_MM  # just below the rim, which itself is no wall
+    whole = held(brim)
+    if whole:
+        return Holds(whole, 0.0)
+    empty, full = low, brim
+    best, at = 0.0, low
+    for _ in range(HALVINGS):
+        middle = (empty + full) / 2
+        found = held(middle)
+        if found:
+            empty, best, at = middle, found, middle
+        else:
+            full = middle
+    # what holds nothing half-way up may still hold less further down
+    if not best:
+        for share in (0.25, 0.1, 0.05):
+            level = low * (1 - share)
+            found = held(level)
+            if found:
+                best, at = found, level
+                break
+    return Holds(best, -at if best else -low)

@@ -1,0 +1,390 @@
+"""What once was called good and was not: each measured again, on the finished solids."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+import numpy as np
+import pytest
+import trimesh
+
+from core.checks.finding import Finding
+from core.checks.finished import mesh_of
+from core.checks.judge import findings_of
+from core.project.results import Solution
+from core.project.solve import solve
+from tests.core.building import circle, document, part, polygon, rectangle, solved, step
+
+BAD = ("warning", "stop")
+
+
+def joined(kind: str, a: Any, b: Any, on_a: Any = "", on_b: Any = "", **fit: Any) -> Solution:
+    spec = {"name": "f", "kind": kind, "parts": ["a", "b"], **fit}
+    for key, on in (("place_a", on_a), ("place_b", on_b)):
+        if on:
+            spec[key] = {"on": on} if isinstance(on, str) else on
+    solution = solve(document(a, b, fits=[spec]))
+    assert not solution.errors, [error.one_line() for error in solution.errors]
+    return solution
+
+
+def told(solution: Solution, check: str) -> list[Finding]:
+    return [one for one in findings_of(solution) if one.check == check]
+
+
+def rod(name: str, across: str, tall: str = "30") -> dict[str, Any]:
+    return part(name, step("s", "extrude", circle(across), height=tall))
+
+
+def block(name: str, *size: str) -> dict[str, Any]:
+    return part(name, step("s", "extrude", rectangle(*size[:2]), height=size[2]))
+
+
+def radii(solution: Solution, name: str, face: str) -> np.ndarray:
+    mesh = mesh_of(solution.parts[name].state)
+    corners = mesh.corners[mesh.on("f", frozenset({face}))].reshape(-1, 3)
+    return np.hypot(corners[:, 0], corners[:, 1])
+
+
+# -- threads ------------------------------------------------------------------------------
+
+
+def bolt(designation: str, across: str, gap: str = "", **fields: str) -> Solution:
+    fields = {"designation": designation, **fields}
+    return joined(
+        "screw", rod("a", across), part("b"), "s.top", feel="free", gap=gap, fields=fields
+    )
+
+
+@pytest.mark.parametrize(
+    ("designation", "across"), [("M6", "6"), ("M8", "8"), ("M8x1", "8"), ("Tr8x1.5", "8"), ("M12x1", "12")]
+)  # fmt: skip
+def test_a_free_nut_does_not_drop_over_its_bolt(designation: str, across: str) -> None:
+    solution = bolt(designation, across)
+    crest, bore = radii(solution, "a", "crest").max(), radii(solution, "b", "bore").min()
+    (engaged,) = told(solution, "engagement")
+    assert crest - bore == pytest.approx(engaged.value, abs=0.03)
+    depth = 2 * engaged.limit
+    assert crest - bore > 0.5 * depth - 0.02 and engaged.severity == "good"
+
+
+def test_a_nut_opened_past_its_ridges_is_a_stop_with_a_cure() -> None:
+    solution = bolt("M6", "6", gap="0.46")
+    assert radii(solution, "b", "bore").min() > radii(solution, "a", "crest").max()
+    (engaged,) = told(solution, "engagement")
+    assert engaged.severity == "stop" and "goes over" in engaged.message
+    assert engaged.remedy is not None and engaged.remedy.edits[0].path == "fits.f.gap"
+    assert "print 12x4 would" in engaged.message
+
+
+def test_few_turns_are_measured_not_reckoned() -> None:
+    (engaged,) = told(bolt("Tr20x4", "20", engaged="4", screwed="4"), "engagement")
+    assert engaged.severity == "warning" and "turns" in engaged.message
+
+
+def test_a_marked_thread_claims_nothing_and_keeps_its_relief() -> None:
+    solution = bolt("M6", "6", drawn="as a mark only", relief="2", long="14")
+    checks = {one.check for one in findings_of(solution) if one.fit}
+    assert not checks & {"overlap", "engagement", "gap", "goes together"}
+    body = solution.parts["a"].state.solid()
+    shaft = math.pi * 9 * 30
+    # 2 mm of a ring between the root less 0.3 and the shaft, from memory of ISO 68-1: d3 4.773
+    ring = math.pi * (9 - (4.773 / 2 - 0.3) ** 2) * 2
+    assert body.volume_mm3 == pytest.approx(shaft - ring, rel=0.01)
+
+
+# -- arms, captives, joints ---------------------------------------------------------------
+
+
+def halves() -> tuple[dict[str, Any], dict[str, Any]]:
+    return block("a", "50", "30", "8"), block("b", "50", "30", "8")
+
+
+def test_the_ball_hinge_bends_from_its_face_to_its_ball() -> None:
+    """Small-strain beam of a published snap-fit guide, from memory: ε = y·h / (0.67·l²)."""
+    solution = joined("ball hinge", *halves(), "s.back", "s.back", gap="0.25", fields={})
+    (bent,) = told(solution, "bending")
+    assert bent.value == pytest.approx(1 * 3 / (0.67 * 4.25**2) * 100, rel=1e-3)
+    assert bent.severity == "stop" and bent.remedy is not None
+    longer = joined("ball hinge", *halves(), "s.back", "s.back", gap="0.25",
+                    fields={"reach": bent.remedy.edits[0].text})  # fmt: skip
+    assert told(longer, "bending")[0].severity == "good"
+
+
+def cage(bars: str, size: str = "10", thick: str = "2.4") -> Solution:
+    fields = {"form": "a ball in a cage", "size": size, "head": "20", "thick": thick, "bars": bars}
+    return joined("captive", block("a", "50", "30", "8"), part("b"), "s.top",
+                  feel="print-in-place", fields=fields)  # fmt: skip
+
+
+def test_a_ball_is_held_by_what_the_windows_leave() -> None:
+    loose, tight = told(cage("4"), "held")[0], told(cage("6"), "held")[0]
+    # four bars of 2.4 square, their middles 8.8 out: inner corners 7.6 out, 1.2 aside
+    window = math.hypot(7.6 - 1.2, 7.6 - 1.2)
+    assert loose.value == pytest.approx((10 - window) / 2, abs=0.15)
+    assert tight.severity == "good" and tight.value > loose.value
+    out = told(cage("4", "8.4"), "held")[0]
+    assert out.severity == "stop" and "gets out" in out.message and out.remedy is not None
+
+
+@pytest.mark.parametrize("form", ["a ring on a post", "a ball in a cage"])
+def test_captives_begin_on_the_bed_or_are_a_stop(form: str) -> None:
+    fields = {"form": form, "size": "10", "head": "24", "thick": "3", "bars": "6"}
+    alone = joined("captive", part("a"), part("b"), feel="print-in-place", fields=fields)
+    assert not told(alone, "rests") and not told(alone, "island")
+    held = joined("captive", block("a", "50", "30", "8"), part("b"), "s.top",
+                  feel="print-in-place", fields=fields)  # fmt: skip
+    assert told(held, "rests")[0].severity == "stop"
+    assert all("come off the bed" not in one.message for one in findings_of(alone))
+
+
+def test_a_dovetail_on_a_long_face_is_open_at_one_end() -> None:
+    tall = block("a", "50", "60", "30"), block("b", "50", "60", "30")
+    solution = joined("dovetail", *tall, "s.top", "s.bottom", fields={})
+    assert told(solution, "goes together")[0].severity == "good"
+    # one way out along the face and none across it: by another library
+    a, b = (mesh_of(solution.parts[name].state) for name in "ab")
+    pose = solution.fits["f"].meeting.pose.matrix
+    tail = trimesh.Trimesh(a.vertices, a.triangles, process=False)
+    slot = trimesh.Trimesh(b.vertices @ pose[:, :3].T + pose[:, 3], b.triangles, process=False)
+    meets = trimesh.boolean.intersection
+    free = {}
+    for name, way in {"up": (0, 15, 0), "down": (0, -15, 0), "across": (4, 0, 0)}.items():
+        shared = meets([tail, slot.copy().apply_translation(way)], engine="manifold")
+        free[name] = bool(shared.volume < 0.05)
+    assert free["across"] is False and free["up"] != free["down"]
+
+
+def test_a_dovetail_tells_its_tail_as_it_is() -> None:
+    solution = joined("dovetail", *halves(), "s.right", "s.left", gives_way="inner", gap="0.2",
+                      fields={"width": "5", "height": "4", "long": "8"})  # fmt: skip
+    working = solution.fits["f"].meeting.working
+    top = next(line.value_mm for line in working if "top" in line.label)
+    mesh = mesh_of(solution.parts["a"].state)
+    corners = mesh.corners[mesh.on("f", frozenset({"tail top"}))].reshape(-1, 3)
+    assert top == pytest.approx(float(np.ptp(corners[:, 1])), abs=1e-3)
+    half = 2.5 + 4 * math.tan(math.radians(12))
+    # both faces moved in by 0.2: their corner comes in by 0.2 · tan((90° + 12°) / 2)
+    assert top == pytest.approx(2 * (half - 0.2 * math.tan(math.radians(51))), abs=1e-6)
+
+
+# -- walls left ---------------------------------------------------------------------------
+
+
+def test_a_groove_through_its_wall_leaves_none() -> None:
+    tube = part(
+        "a", step("s", "extrude", {"kind": "ring", "outside": "30", "inside": "26"}, height="40")
+    )
+    through = joined("track", tube, part("b"), "s.top", fields={"deep": "3", "nub": "7"})
+    (wall,) = told(through, "wall left")
+    assert wall.severity == "stop" and wall.value == 0 and "none left" in wall.message
+    assert wall.at is not None and math.hypot(*wall.at[:2]) < 13.1  # it shows where
+    kept = joined("track", tube, part("b"), "s.top", fields={"deep": "1", "nub": "4"})
+    assert told(kept, "wall left")[0].value == pytest.approx(1.0, abs=0.05)
+
+
+@pytest.mark.parametrize("form", ["round", "hexagonal", "square"])
+def test_a_socket_wider_than_its_block_leaves_no_wall(form: str) -> None:
+    narrow = block("a", "30", "12", "20")
+    solution = joined("plug", narrow, block("b", "50", "30", "8"), "s.top", "s.bottom",
+                      fields={"form": form, "across": "14", "depth": "6"})  # fmt: skip
+    (wall,) = told(solution, "wall left")
+    assert wall.severity == "stop" and wall.value == 0
+
+
+def test_a_strap_slot_that_breaks_out_leaves_no_wall_and_counts_its_own_pitch() -> None:
+    solid = block("a", "50", "30", "20")
+    out = joined("strap clamp", solid, part("b"), {"on": "s.front", "y": "9"}, fields={"through": "30", "cover": "1"})  # fmt: skip
+    assert told(out, "wall left")[0].severity == "stop"
+    wide = joined("strap clamp", block("a", "50", "30", "30"), part("b"), "s.front", gives_way="inner",
+                  gap="0.46", fields={"wide": "16", "thick": "2.2", "screw": "M12", "cover": "3"})  # fmt: skip
+    sizes = {line.label: line.value_mm for line in wide.fits["f"].meeting.working}
+    assert (sizes["slot wide"], sizes["slot high"]) == pytest.approx((16.0, 2.2))
+    # ISO 261: M12 has a pitch of 1.75, so 3 mm are 1.7 turns
+    assert any(f.severity == "warning" and "1.7 turns" in f.message for f in told(wide, "fit"))
+
+
+def test_a_leaning_return_ramp_keeps_the_gap_asked_for() -> None:
+    catch = block("a", "50", "30", "30")
+    for back in ("90 deg", "60 deg", "45 deg"):
+        solution = joined("clip", catch, block("b", "50", "30", "8"), "s.top", "s.top", gap="0.46",
+                          fields={"back": back, "undercut": "1.5"})  # fmt: skip
+        gaps = {f.message.split(" gap")[0]: f.value for f in told(solution, "gap")}
+        assert gaps["catch"] == pytest.approx(0.46, abs=0.02), back
+
+
+def test_a_rail_without_end_gap_is_no_clearance() -> None:
+    solution = joined("rail", part("a"), part("b"), fields={"end_gap": "0"})
+    assert any(
+        f.severity == "warning" and "no clearance" in f.message for f in told(solution, "gap")
+    )
+
+
+# -- steps --------------------------------------------------------------------------------
+
+
+def test_copies_say_how_many_met_the_part() -> None:
+    plate = step("b", "extrude", rectangle("40", "20"), height="5")
+    hole = step("h", "hole", on="b.top", diameter="4")
+    solution = solved(part("p", plate, hole, step("r", "row", of="h", count="9", spacing="8")))
+    row = solution.parts["p"].steps[-1]
+    assert "3 met" in row.says and "6 copies" in row.warns[0]
+    (found,) = told(solution, "step")
+    assert found.at == pytest.approx((24, 0, 5), abs=0.1)
+    taken = 40 * 20 * 5 - solution.parts["p"].state.solid().volume_mm3
+    assert taken == pytest.approx(
+        3 * math.pi * 4 * 5, rel=0.01
+    )  # at 0, 8 and 16; the plate ends at 20
+
+
+def test_a_mirrored_hole_over_air_is_told() -> None:
+    plate = step("b", "extrude", rectangle("40", "20"), on={"x": "15"}, height="5")
+    hole = step("h", "hole", on={"on": "b.top", "x": "10"}, diameter="4")
+    solution = solved(part("p", plate, hole, step("m", "mirror", of="h")))
+    assert "no material" in solution.parts["p"].steps[-1].warns[0]
+
+
+def test_a_mirrored_common_step_keeps_what_both_share() -> None:
+    plate = step("b", "extrude", rectangle("40", "20"), height="5")
+    keep = step("k", "extrude", rectangle("30", "40"), on={"x": "5"}, mode="common", height="9")
+    solution = solved(part("p", plate, keep, step("m", "mirror", of="k")))
+    assert solution.parts["p"].state.solid().volume_mm3 == pytest.approx(20 * 20 * 5)
+
+
+def test_a_sweep_that_crosses_itself_counts_its_room_once() -> None:
+    solution = solved(
+        part(
+            "p", step("s", "sweep", rectangle("10", "10"), path="right 60, up 40, left 30, down 80")
+        )
+    )
+    body = solution.parts["p"].state.solid()
+    assert body.volume_mm3 == pytest.approx(210 * 100 - 1000)  # mitres keep the length of the path
+    mesh = mesh_of(solution.parts["p"].state)
+    other = trimesh.Trimesh(mesh.vertices, mesh.triangles)
+    assert other.is_watertight and other.volume == pytest.approx(20_000)
+
+
+def test_both_halves_of_a_mirrored_outline_are_rounded() -> None:
+    half = {
+        "kind": "moves",
+        "moves": "start 0 0, right 10, round 2, up 20, chamfer 3, left 10, mirror up",
+    }
+    solution = solved(part("p", step("s", "extrude", half, height="1")))
+    area = 20 * 20 - 2 * (4 - math.pi) * 4 / 4 - 2 * 9 / 2
+    assert solution.parts["p"].state.solid().volume_mm3 == pytest.approx(area, abs=0.02)
+
+
+def test_a_wrapped_groove_tells_how_narrow_its_floor_is() -> None:
+    drum = step("d", "extrude", circle("12"), height="30")
+    groove = step("w", "wrap", rectangle("3.43", "12"), depth="0.75", up="15")
+    says = solved(part("p", drum, groove)).parts["p"].steps[-1].says
+    assert f"{3.43 * (1 - 0.75 / 6):.4g}"[:5] in says and "narrows" in says
+
+
+def test_an_unforeseen_error_is_the_steps_own(monkeypatch: pytest.MonkeyPatch) -> None:
+    from core.steps import STEPS
+
+    def fails(given: object) -> None:
+        raise IndexError("tuple index out of range")
+
+    monkeypatch.setattr(STEPS["boss"], "build", fails)
+    base = step("b", "extrude", rectangle("40", "20"), height="5")
+    solution = solve(
+        document(part("p", base, step("k", "boss", on="b.top"), step("h", "hole", on="b.top")))
+    )
+    (error,) = solution.errors
+    assert error.where == "parts.p.steps.k" and "reference" in error.message
+    assert solution.parts["p"].state.solid().volume_mm3 < 40 * 20 * 5  # the hole is there
+
+
+def test_a_corner_rounded_where_the_run_comes_back_to_its_start() -> None:
+    moves = "right 40, up 20, left 40, down 20, round 3, close"
+    solution = solved(
+        part("p", step("s", "extrude", {"kind": "moves", "moves": moves}, height="1"))
+    )
+    area = 800 - 9 * (1 - math.pi / 4)
+    assert solution.parts["p"].state.solid().volume_mm3 == pytest.approx(area, abs=0.02)
+
+
+# -- vessels, edges, equal sizes ----------------------------------------------------------
+
+CUP = (
+    step("b", "extrude", rectangle("50", "30"), height="30"),
+    step("h", "shell", wall="2", floor="2"),
+)
+
+
+@pytest.mark.parametrize(
+    ("more", "holds_mm3", "words"),
+    [
+        ((), 46 * 26 * 28, ""),
+        ((step("o", "hole", on="h.inner floor", diameter="8"),), 0, "holds nothing"),
+        ((step("l", "ledge", inwards="1", down="3"),), 46 * 26 * 25 + 48 * 28 * 3, ""),
+        ((step("o", "hole", on="b.front", diameter="4"),), 46 * 26 * 11, "17 mm below"),
+    ],
+)
+def test_what_a_cup_holds_is_measured_when_it_is_finished(more, holds_mm3, words) -> None:
+    from core.report import report_on
+
+    report = report_on(solved(part("p", *CUP, *more)))
+    assert report.parts[0].capacity_mm3 == pytest.approx(holds_mm3, rel=2e-3, abs=1)
+    out = [one.message for one in report.findings if one.check == "runs out"]
+    assert (out == []) is (words == "") and all(words in one for one in out)
+
+
+def test_finished_edges_that_meet_or_reach_a_hole_are_told() -> None:
+    drum = step("b", "extrude", circle("20"), height="10")
+    meet = solved(part("p", drum, step("c", "chamfer", size="5", where="both rims")))
+    assert "nothing is left of side" in told(meet, "land")[0].message
+    plate = step("b", "extrude", rectangle("40", "40"), height="10")
+    hole = step("h", "hole", on={"on": "b.top", "x": "14"}, diameter="6")
+    reach = solved(part("p", plate, hole, step("f", "fillet", size="3", where="top rim")))
+    assert "knife edge" in told(reach, "land")[0].message
+    apart = solved(part("p", plate, hole, step("f", "fillet", size="2", where="top rim")))
+    assert told(apart, "land") == []
+
+
+def test_a_relief_narrower_than_the_pitch_is_a_warning() -> None:
+    (found,) = [f for f in told(bolt("M6", "6", relief="0.5"), "fit") if "relief" in f.message]
+    assert found.severity == "warning"
+
+
+def test_sizes_that_would_meet_without_a_fit_are_found_on_the_solids() -> None:
+    plate = step("b", "extrude", rectangle("60", "40"), height="20")
+    cases = [
+        (rod("a", "12"), part("b", plate, step("h", "hole", on="b.top", diameter="12")), "12.01 mm across"),
+        (block("a", "40", "30", "3"),
+         part("b", plate, step("s", "extrude", rectangle("50", "3"), on="b.top", mode="cut", direction="down", height="12")),
+         "3 mm thick"),
+        (part("a", step("s", "extrude", circle("12"), height="30"), step("t", "thread", on="s.top", designation="M12", long="15")),
+         part("b", plate, step("t", "thread", on="b.top", designation="M12", side="inside", long="10")), "they bind"),
+    ]  # fmt: skip
+    for a, b, words in cases:
+        found = told(solved(a, b), "equal by accident")
+        assert any(words in one.message for one in found), words
+        assert all(one.remedy is None for one in found)  # never tied at nought
+    roomy = part("b", plate, step("h", "hole", on="b.top", diameter="12.4"))
+    assert told(solved(rod("a", "12"), roomy), "equal by accident") == []
+
+
+@pytest.mark.parametrize(
+    ("cut", "words"),
+    [
+        (step("h", "hole", on="b.top", diameter="22", reach="to depth", depth="7"), "608 bearing"),
+        (step("h", "hole", on="b.top", diameter="6"), "M6 screw"),
+        (step("s", "extrude", polygon(6, "10"), on="b.top", mode="cut", direction="down", height="6"), "M6 nut"),
+    ],
+)  # fmt: skip
+def test_bores_of_bought_sizes_are_told(cut, words: str) -> None:
+    """ISO 15, ISO 261 and ISO 4032, from memory."""
+    plate = step("b", "extrude", rectangle("60", "40"), height="12")
+    assert any(words in one.message for one in told(solved(part("p", plate, cut)), "bought size"))
+
+
+def test_a_number_left_as_offered_is_not_typed_twice() -> None:
+    solution = joined(
+        "screw", rod("a", "24"), part("b"), "s.top", fields={"designation": "print 24x4"}
+    )
+    # the length in the nut and how far it is screwed on are both offered at 10 mm
+    assert not any(one.value == 10 for one in told(solution, "typed twice"))
