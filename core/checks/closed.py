@@ -24,6 +24,8 @@ class ClosedSurface(PieceCheck):
         elif not closed.closed or (faults and not faults.closes):
             told = ", ".join(faults.told()) if faults else ""
             words = "the surface is not closed" + (f": {told}" if told else "")
+            if closed.shells == 0:
+                words = "an open sheet: it encloses nothing, and has no volume"
             yield Finding(
                 self.name, "stop", words, faults.open_edges if faults else None, 0, "edges"
             )

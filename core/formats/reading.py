@@ -104,7 +104,7 @@ def _stl(data: bytes, name: str) -> RawMesh:
 def _ascii_stl(data: bytes, name: str) -> RawMesh:
     values: list[float] = []
     for line in data.decode("ascii", errors="replace").splitlines():
-        words = line.split()
+        words = line.lower().split()
         if words[:1] == ["vertex"]:
             if len(words) != 4:
                 raise FormatError(f"{name} holds a vertex without three coordinates")

@@ -29,11 +29,15 @@ def measure_bulk(mesh: TriangleMesh) -> Bulk:
     crosses = mesh.crosses
     sixths = np.einsum("ij,ij->i", corners[:, 0], np.cross(corners[:, 1], corners[:, 2])) / 6
     volume = float(sixths.sum())
-    centre = (sixths[:, None] * corners.sum(axis=1) / 4).sum(axis=0) / volume
     size = mesh.vertices.max(axis=0) - mesh.vertices.min(axis=0)
+    double = np.linalg.norm(crosses, axis=1)
+    if abs(volume) > 1e-12:
+        centre = (sixths[:, None] * corners.sum(axis=1) / 4).sum(axis=0) / volume
+    else:  # a sheet encloses nothing: the middle of its surface stands for it
+        centre = (double[:, None] * corners.mean(axis=1)).sum(axis=0) / max(double.sum(), 1e-30)
     return Bulk(
         volume,
-        float(np.linalg.norm(crosses, axis=1).sum() / 2),
+        float(double.sum() / 2),
         (float(centre[0]), float(centre[1]), float(centre[2])),
         (float(size[0]), float(size[1]), float(size[2])),
     )

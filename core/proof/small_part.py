@@ -49,15 +49,26 @@ def small_pieces(mesh: TriangleMesh) -> list[LoosePiece]:
     """Every loose piece of a mesh, hollows aside, judged by itself."""
     volumes, label = shells_of(mesh)
     found = []
+    hollow = {
+        int(shell): (own.min(axis=0), own.max(axis=0))
+        for shell in np.flatnonzero(volumes < -1e-9)
+        if len(own := mesh.vertices[mesh.triangles[label == shell].ravel()])
+    }
     for shell in range(len(volumes)):
-        if volumes[shell] < -1e-9:
+        if shell in hollow:
             continue
         points = mesh.vertices[np.unique(mesh.triangles[label == shell])]
         x, y, z = np.ptp(points, axis=0)
         a, b, c = points[0]
+        low, high = points.min(axis=0), points.max(axis=0)
+        hollows = sum(
+            float(volumes[other])
+            for other, (inner_low, inner_high) in hollow.items()
+            if (inner_low >= low - 1e-9).all() and (inner_high <= high + 1e-9).all()
+        )
         found.append(
             LoosePiece(
-                float(volumes[shell]),
+                float(volumes[shell]) + hollows,
                 (float(x), float(y), float(z)),
                 (float(a), float(b), float(c)),
                 is_small_part(points),

@@ -2,18 +2,28 @@
 
 from __future__ import annotations
 
+import json
 import math
 from typing import Any
 
 import numpy as np
 import pytest
 import trimesh
+from manifold3d import Manifold
+from scipy.optimize import differential_evolution
+from scipy.spatial.transform import Rotation
 
 from core.checks.finding import Finding
 from core.checks.finished import mesh_of
 from core.checks.judge import findings_of
+from core.formats.reading import read_mesh
+from core.process import Process
 from core.project.results import Solution
 from core.project.solve import solve
+from core.proof.layers import test_layers as layer_test
+from core.proof.slender import thinnest_upright
+from core.proof.small_part import is_small_part
+from core.report.mesh_check import check_mesh
 from tests.core.building import circle, document, part, polygon, rectangle, solved, step
 
 BAD = ("warning", "stop")
@@ -388,3 +398,145 @@ def test_a_number_left_as_offered_is_not_typed_twice() -> None:
     )
     # the length in the nut and how far it is screwed on are both offered at 10 mm
     assert not any(one.value == 10 for one in told(solution, "typed twice"))
+
+
+# -- meshes from elsewhere ----------------------------------------------------------------
+
+
+def checked(*meshes: trimesh.Trimesh) -> dict[str, Any]:
+    data = trimesh.util.concatenate(meshes).export(file_type="stl")
+    found = check_mesh(read_mesh(bytes(data), "x.stl"), "x.stl", Process())
+    json.dumps(found, allow_nan=False)
+    return found
+
+
+def cube(edge: float, *at: float) -> trimesh.Trimesh:
+    return trimesh.creation.box((edge,) * 3).apply_translation(at or (0, 0, 0))
+
+
+def turned_over(mesh: trimesh.Trimesh) -> trimesh.Trimesh:
+    other = mesh.copy()
+    other.invert()
+    return other
+
+
+@pytest.mark.parametrize(
+    ("meshes", "volume", "voids", "pieces"),
+    [
+        ([turned_over(cube(20))], 8000, 0, [8000]),
+        ([cube(20), cube(20, 10, 10, 0)], 14_000, 0, [14_000]),
+        ([cube(20), cube(20)], 8000, 0, [8000]),
+        ([cube(20), turned_over(cube(10))], 7000, 1, [7000]),
+        ([cube(20), cube(20, 40, 0, 0)], 16_000, 0, [8000, 8000]),
+    ],
+)
+def test_room_is_counted_once_and_the_right_way_round(meshes, volume, voids, pieces) -> None:
+    found = checked(*meshes)
+    assert found["closed"] is True and found["hidden_voids"] == voids
+    assert found["volume_mm3"] == pytest.approx(volume)
+    assert [one["volume_mm3"] for one in found["pieces"]] == pytest.approx(pieces)
+    said = {one["check"] for one in found["findings"]}
+    assert ("pieces" in said) is (len(pieces) > 1)
+    assert all(one["small_part"] for one in found["pieces"]) is (volume != 14_000)
+
+
+def test_an_open_sheet_has_no_volume() -> None:
+    sheet = trimesh.Trimesh(
+        [[0, 0, 0], [20, 0, 0], [20, 20, 0], [0, 20, 0]], [[0, 1, 2], [0, 2, 3]]
+    )
+    found = checked(sheet)
+    assert found["closed"] is False and found["volume_mm3"] is None and found["mass_g"] is None
+    assert "open sheet" in found["findings"][0]["message"]
+
+
+def test_a_mesh_with_a_hole_is_not_closed_anywhere() -> None:
+    holed = cube(20)
+    holed.update_faces(np.arange(len(holed.faces)) != 3)
+    found = checked(holed)
+    assert found["closed"] is False and found["volume_mm3"] is None
+    assert (
+        found["findings"][0]["severity"] == "stop" and "1 hole" in found["findings"][0]["message"]
+    )
+
+
+def test_text_meshes_are_read_in_any_case() -> None:
+    text = cube(10).export(file_type="stl_ascii")
+    for told_so in (text, text.upper(), text.replace("solid", "SOLID")):
+        assert len(read_mesh(told_so.encode(), "x.stl").triangles) == 12
+
+
+@pytest.mark.parametrize(
+    ("size", "small"),
+    [
+        ((50, 20, 5), True),  # it goes in leaning, at about 23°
+        ((60, 25, 2), False), ((28, 28, 5), True), ((33, 33, 1), False), ((32, 32, 24), False),
+        ((20, 20, 20), True), ((66, 1, 1), False), ((56, 2, 2), True),
+    ],
+)  # fmt: skip
+def test_small_parts_in_any_orientation(size: tuple[float, ...], small: bool) -> None:
+    """16 CFR 1501.4, from memory: 31.7 mm across, 25.4 to 57.1 mm deep."""
+    corners = np.array(
+        [[x, y, z] for x in (0, size[0]) for y in (0, size[1]) for z in (0, size[2])], float
+    )
+    assert is_small_part(corners) is small
+    for seed in range(3):  # however it lies in its file
+        assert is_small_part(corners @ Rotation.random(random_state=seed).as_matrix().T) is small
+
+
+def test_what_the_search_says_goes_in_does_go_in() -> None:
+    """Against SciPy's global search over turns and places, with the cylinder's own inequalities."""
+    corners = np.array([[x, y, z] for x in (0, 50) for y in (0, 20) for z in (0, 5)], float) - [
+        25,
+        10,
+        2.5,
+    ]
+
+    def out(x: np.ndarray) -> float:
+        there = corners @ Rotation.from_rotvec(x[:3]).as_matrix().T + [x[3], x[4], 0]
+        depth = there[:, 2].max() - there[:, 2]
+        floor = 25.4 + (57.1 - 25.4) * (there[:, 0] + 15.85) / 31.7
+        return float(max((np.hypot(there[:, 0], there[:, 1]) - 15.85).max(), (depth - floor).max()))
+
+    found = differential_evolution(
+        out, [(-3.2, 3.2)] * 3 + [(-8, 8)] * 2, seed=1, maxiter=120, tol=1e-8
+    )
+    assert found.fun <= 0
+
+
+# -- layers and pins ----------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("wide", [9.9, 10.3, 14.0])
+def test_a_bridge_is_told_by_its_whole_span(wide: float) -> None:
+    gate = Manifold.cube((30, 20, 12)) - Manifold.cube((wide, 30, 8)).translate(
+        (15 - wide / 2, -5, -1)
+    )
+    (piece,) = layer_test(gate, 0.2, 45).pieces
+    assert piece.kind == "bridge" and piece.span_mm == pytest.approx(wide, abs=0.01)
+    found = [
+        one
+        for one in checked(trimesh.Trimesh(*_arrays(gate)))["findings"]
+        if one["check"] == "bridge"
+    ]
+    assert found[0]["severity"] == ("warning" if wide > 10 else "note")
+
+
+def _arrays(solid: Manifold) -> tuple[np.ndarray, np.ndarray]:
+    mesh = solid.to_mesh()
+    return np.asarray(mesh.vert_properties)[:, :3], np.asarray(mesh.tri_verts)
+
+
+def test_a_tip_that_hangs_from_a_roof_is_an_island() -> None:
+    room = Manifold.cube((40, 40, 30)) - Manifold.cube((30, 50, 24)).translate((5, -5, 0))
+    icicle = Manifold.cylinder(16, 0.0, 3, 32).translate((20, 20, 9))  # steeper than any limit
+    hanging = [one for one in layer_test(room + icicle, 0.2, 45).pieces if one.kind == "island"]
+    assert len(hanging) == 1 and 9 < hanging[0].z < 9.4
+    ball = Manifold.sphere(10, 48).translate((0, 0, 10))
+    assert layer_test(ball, 0.2, 45).islands == 0  # it stands on the bed
+
+
+def test_the_ring_of_a_hole_is_no_pin() -> None:
+    drilled = Manifold.cube((30, 30, 30)) - Manifold.cylinder(40, 1.5, 1.5, 64).translate(
+        (8, 8, -5)
+    )
+    assert thinnest_upright(drilled) is None
