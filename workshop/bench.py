@@ -36,8 +36,7 @@ def known(
     if more is not None:
         results.append((gauge, more))
     prints = list(kept.print_set.all())
-    outcomes = [outcome for one in prints for outcome in one.outcomes]
-    return taught(given(kept), results, outcomes, [one.readings for one in prints])
+    return taught(given(kept), results, [(one.outcomes, one.readings) for one in prints])
 
 
 def gauge_for(kept: models.Process, kind: GaugeKind) -> Gauge:

@@ -29,8 +29,9 @@ class Errors(_Frozen):
     """How printed sizes differ from designed ones, per side in mm, with standard deviations.
 
     ``outer`` > 0: outer walls come out larger. ``inner`` < 0: holes and slots come out smaller.
-    ``sigma`` is the spread from one print to the next. ``together`` is the covariance of outer
-    and inner, mm²: felt results tell only how far they lie apart.
+    ``sigma`` is the spread from one gap to the next, of which ``shared`` (of its square) is common
+    to all that is printed at once. ``together`` is the covariance of outer and inner, mm²: felt
+    results tell only how far they lie apart.
     """
 
     outer: float = 0.03
@@ -39,6 +40,7 @@ class Errors(_Frozen):
     inner_sd: float = Field(0.06, ge=0)
     sigma: float = Field(0.04, gt=0)
     together: float = 0.0
+    shared: float = Field(0.5, ge=0, lt=1)
 
 
 class Band(_Frozen):

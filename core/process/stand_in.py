@@ -22,14 +22,19 @@ class Truth:
     outer: float
     inner: float
     sigma: float
+    shared: float  # of sigma's square, what a whole print has in common
     overhang_deg: float
     bridge_mm: float
 
 
 class StandIn:
-    """A printer drawn at random from what is believed of such printers."""
+    """A printer drawn at random from what is believed of such printers.
 
-    def __init__(self, process: Process, seed: int) -> None:
+    Args:
+        shared: of the square of its spread, what a whole print has in common; None: drawn too.
+    """
+
+    def __init__(self, process: Process, seed: int, shared: float | None = None) -> None:
         self._random = np.random.default_rng(seed)
         prior = Process().errors
         self._process = process
@@ -37,18 +42,30 @@ class StandIn:
             float(self._random.normal(prior.outer, prior.outer_sd)),
             float(self._random.normal(prior.inner, prior.inner_sd)),
             float(prior.sigma * math.exp(self._random.normal(0.0, 0.25))),
+            float(self._random.uniform(0.0, 1.0)) if shared is None else shared,
             float(self._random.normal(50.0, 6.0)),
             float(abs(self._random.normal(14.0, 5.0))),
         )
+        self.next_print()
 
     def reseed(self, seed: int) -> None:
         """Begins the luck of a new print; what the printer really does stays."""
         self._random = np.random.default_rng(seed)
+        self.next_print()
+
+    def next_print(self) -> None:
+        """Begins another print: what its faces have in common is drawn anew."""
+        common = self.truth.sigma * math.sqrt(self.truth.shared / 2)
+        self._common = {
+            "outer": float(self._random.normal(0.0, common)),
+            "inner": float(self._random.normal(0.0, common)),
+        }
 
     def _face(self, face: Face) -> float:
         """The error of one printed face this time, mm."""
         mean = self.truth.outer if face == "outer" else self.truth.inner
-        return mean + float(self._random.normal(0.0, self.truth.sigma / math.sqrt(2)))
+        own = self.truth.sigma * math.sqrt((1 - self.truth.shared) / 2)
+        return mean + self._common[face] + float(self._random.normal(0.0, own))
 
     def faces(self) -> tuple[float, float]:
         """How far outer and inner sides of one print move out of the material, mm."""

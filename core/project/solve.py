@@ -383,7 +383,7 @@ def _gap_working(
         (f"middle of {fit.feel}", f"{band.middle:.3f}"),
         ("walls grow", f"{errors.outer:+.3f} ± {errors.outer_sd:.3f}"),
         ("slots shrink", f"{errors.inner:+.3f} ± {errors.inner_sd:.3f}"),
-        ("print to print", f"± {errors.sigma:.3f}"),
+        ("from gap to gap", f"± {errors.sigma:.3f}"),
         (
             "proposed gap",
             f"{band.middle:.3f} {'−' if bias_mm(process) > 0 else '+'} {abs(bias_mm(process)):.3f}"

@@ -69,11 +69,10 @@ class Follows:
 def taught(
     before: Process,
     results: Sequence[tuple[str, Entries]],
-    outcomes: Entries = (),
-    read: Sequence[Entries] = (),
+    prints: Sequence[tuple[Entries, Entries]] = (),
 ) -> Taught:
-    """A process after results, as (kind of gauge, entries), how the fits of prints turned out, and
-    what the caliper read on each of them.
+    """A process after results, as (kind of gauge, entries), and after prints, each as how its fits
+    turned out and what the caliper read on it. Each result is a print of its own.
 
     Raises:
         DocumentError: an entry is none.
@@ -81,16 +80,21 @@ def taught(
     seen: list[Observation] = []
     overhang = (before.overhang_limit_deg, OVERHANG_SD_DEG)
     bridge = (before.bridge_limit_mm, BRIDGE_SD_MM)
-    for kind, entries in results:
+    for number, (kind, entries) in enumerate(results, start=1):
         if kind == "overhang":
             overhang = _limit(overhang, entries)
         elif kind == "bridges":
             bridge = _limit(bridge, entries)
         else:
-            seen += observations(entries)
-    seen += [FeltResult(float(o["gap_mm"]), o["felt"]) for o in outcomes if o.get("felt") in FELT]
-    for one in read:
-        seen += read_on_print(one)
+            seen += observations(entries, f"result {number}")
+    for number, (outcomes, read) in enumerate(prints, start=1):
+        name = f"print {number}"
+        seen += [
+            FeltResult(float(o["gap_mm"]), o["felt"], name)
+            for o in outcomes
+            if o.get("felt") in FELT
+        ]
+        seen += observations(read, name)
     learnt = learn(before, seen)
     now = before.model_copy(
         update={
@@ -113,28 +117,8 @@ def _limit(known: tuple[float, float], entries: Entries) -> tuple[float, float]:
     return updated_limit(*known, max(clean), first)
 
 
-def read_on_print(entries: Entries) -> list[Observation]:
-    """Sizes of one print as observations: those of one part and kind of face err together, so they
-    count as one size read more often.
-
-    Raises:
-        DocumentError: an entry is none.
-    """
-    found: dict[tuple[str, str], list[Reading]] = {}
-    for entry in entries:
-        for one in observations([entry]):
-            if isinstance(one, Reading):
-                found.setdefault((str(entry.get("part", "")), one.face), []).append(one)
-    together: list[Observation] = []
-    for (_, face), sizes in found.items():
-        designed = sum(one.designed_mm for one in sizes) / len(sizes)
-        off = [value - one.designed_mm for one in sizes for value in one.measured_mm]
-        together.append(Reading(face, designed, tuple(designed + value for value in off)))  # type: ignore[arg-type]
-    return together
-
-
-def observations(entries: Entries) -> list[Observation]:
-    """Entries of a gauge as observations; those left empty teach nothing.
+def observations(entries: Entries, print_: str = "") -> list[Observation]:
+    """Entries of one print as observations; those left empty teach nothing.
 
     Raises:
         DocumentError: an entry is none.
@@ -144,14 +128,14 @@ def observations(entries: Entries) -> list[Observation]:
         value = float(entry["value"])
         if entry.get("felt"):
             check_felt(entry["felt"])
-            seen.append(FeltResult(value, entry["felt"]))
+            seen.append(FeltResult(value, entry["felt"], print_))
         readings = tuple(float(v) for v in entry.get("readings") or ())
         if readings:
             if any(not 0 < v < 2000 for v in readings) or entry.get("face") is None:
                 raise DocumentError(
                     f"a reading of {value:g} mm is no size", remedy="millimetres above 0"
                 )
-            seen.append(Reading(entry["face"], value, readings))
+            seen.append(Reading(entry["face"], value, readings, print_))
     return seen
 
 

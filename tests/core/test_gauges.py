@@ -73,9 +73,14 @@ def test_what_is_known_leaves_less_to_teach() -> None:
 
 def test_what_a_caliper_settles_is_the_closed_form_update() -> None:
     errors = SURE.errors
-    noise = errors.sigma**2 / 2 + 0.01**2 / 3
-    left = 1 / (1 / errors.outer_sd**2 + 2 / noise) + 1 / (1 / errors.inner_sd**2 + 1 / noise)
+    common = errors.shared * errors.sigma**2 / 2
+    noise = (1 - errors.shared) * errors.sigma**2 / 2 + 0.01**2 / 3
+    left = sum(
+        1 / (1 / sd**2 + 1 / (common + noise / count))
+        for sd, count in ((errors.outer_sd, 2), (errors.inner_sd, 1))
+    )
     before = errors.outer_sd**2 + errors.inner_sd**2
+    # within one print only what its faces do not have in common is averaged out
     share = settled(SURE, [("outer", 30.0), ("outer", 20.0), ("inner", 8.0)])
     assert share == pytest.approx((before - left) / (before + errors.sigma**2))
 

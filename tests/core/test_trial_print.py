@@ -12,7 +12,7 @@ from core.process.printing import as_printed
 from core.process.stand_in import StandIn
 from core.project.demo import demo_document
 from core.project.solve import solve
-from core.project.teaching import read_on_print
+from core.project.teaching import observations
 from core.report.trial_print import caliper_places, trial_print
 from core.solids import Body, TriangleMesh, triangle_mesh
 from tests.core.building import circle, part, rectangle, solved, step
@@ -97,13 +97,15 @@ def test_readings_of_printed_solids_teach_the_hidden_errors() -> None:
     for seed in range(20):
         printer = StandIn(Process(), seed)
         seen: list[Observation] = []
-        for _ in range(3):
+        for number in range(3):
+            printer.next_print()
             tried = trial_print(solution, ["tin", "lid"], printer).readings
-            seen += read_on_print(
+            seen += observations(
                 [
                     {"part": p.part, "face": p.face, "value": p.designed_mm, "readings": reads}
                     for p, reads in tried
-                ]
+                ],
+                f"print {number}",
             )
         errors = learn(Process(), seen).errors
         held += abs(errors.outer - printer.truth.outer) < 1.96 * errors.outer_sd

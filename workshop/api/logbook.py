@@ -13,7 +13,7 @@ from ninja import Field, File, Router, Schema, UploadedFile
 
 from core.errors import DocumentError
 from core.project.results import Solution
-from core.project.teaching import check_felt, next_time, read_on_print
+from core.project.teaching import check_felt, next_time, observations
 from core.report.slicing import estimate_print
 from core.report.trial_print import CaliperPlace, caliper_places, trial_print
 from workshop import bench, keeping, models
@@ -175,7 +175,7 @@ def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type:
         if outcome.felt:
             check_felt(outcome.felt)
     readings = [one.dict() for one in given.readings if one.readings and one.part in given.parts]
-    read_on_print(readings)  # refuses what is no size
+    observations(readings)  # refuses what is no size
     kept = bench.process_of(document)
     own = document.process
     seconds, mass = estimate_print(solution_of(document), given.parts)
