@@ -103,6 +103,10 @@ class Check(ABC):
     hatched: ClassVar[tuple[str, ...]] = ()  # kinds of marks on the surface that show it
     on: ClassVar[str]
 
+    def legend(self, level: int, process: Process) -> str:
+        """What its hatching of a level, 1 wide to 3 close, means; empty where it has none."""
+        return ""
+
 
 class PieceCheck(Check):
     """A check of one solid, whether a part of a project or a mesh from elsewhere."""

@@ -11,6 +11,7 @@ from typing import Literal
 
 from core.checks.check import Limit, Piece, PieceCheck, register
 from core.checks.finding import Finding, Remedy, Severity
+from core.process import Process
 from core.project.edits import Edit
 from core.proof.layers import Unsupported
 from core.proof.stances import HANGS_MM2
@@ -49,6 +50,9 @@ class Island(PieceCheck):
     reading = "overhang"
     hatched = ("overhang",)
 
+    def legend(self, level: int, process: Process) -> str:
+        return "begins in mid-air" if level == 3 else ""
+
     def look(self, piece: Piece) -> Iterable[Finding]:
         islands = _of(piece, "island")
         if not islands:
@@ -69,6 +73,12 @@ class Overhang(PieceCheck):
     cures = "chamfer a rim on the bed instead of rounding it"
     reading = "overhang"
     hatched = ("overhang",)
+
+    def legend(self, level: int, process: Process) -> str:
+        return {
+            2: f"stands out over air, or bridges more than {process.bridge_limit_mm:g} mm",
+            1: f"leans more than {process.overhang_limit_deg:.0f}°, but is carried",
+        }.get(level, "")
 
     def look(self, piece: Piece) -> Iterable[Finding]:
         if not piece.measured.leads:

@@ -99,7 +99,7 @@ def measure_part(
     setting = Setting.of(process)
     whole = group or Printed((result,), (np.eye(3, 4),))
     key = content_key(
-        "part, reliefs too", result.state.key, whole.key, whole.stance, setting, spacing_mm
+        "part, and what it holds", result.state.key, whole.key, whole.stance, setting, spacing_mm
     )
     return MEASURED.get(key, lambda: _measure(result, whole, setting, spacing_mm))
 
@@ -266,7 +266,9 @@ def measure_fit(
             sweep_fit(fit, a, b, WAY_POSES[meeting.motion.way]) if meeting.motion else None,
         )
 
-    key = content_key("fit", fit.fit.name, a.key, b.key, replace(meeting, cautions=(), working=()))
+    key = content_key(
+        "fit, as tried", fit.fit.name, a.key, b.key, replace(meeting, cautions=(), working=())
+    )
     found = MEASURED.get(key, measure)
     if meeting.in_place and group is not None:
         found = replace(found, lowest_mm=_lowest(fit, a, b, group))

@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from core.checks.check import Limit, Piece, PieceCheck, register
 from core.checks.finding import Finding
 from core.checks.limits import narrowest_slot_mm
+from core.process import Process
 
 
 @register
@@ -19,6 +20,9 @@ class Slot(PieceCheck):
     )
     reading = "thinnest wall"
     hatched = ("slot",)
+
+    def legend(self, level: int, process: Process) -> str:
+        return f"slot under {narrowest_slot_mm(process):.2f} mm, likely to close up"
 
     def look(self, piece: Piece) -> Iterable[Finding]:
         slots, mesh = piece.measured.slots, piece.measured.mesh

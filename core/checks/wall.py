@@ -9,7 +9,8 @@ import numpy as np
 
 from core.checks.check import Limit, Piece, PieceCheck, register
 from core.checks.finding import Finding, Remedy
-from core.checks.limits import LINES_WARN, wall_severity
+from core.checks.limits import LINES_STOP, LINES_WARN, wall_severity
+from core.process import Process
 from core.project.edits import Edit
 from core.project.resolve import names_in
 
@@ -28,6 +29,13 @@ class Wall(PieceCheck):
     cures = "widen the shell's wall to two lines, where one number decides it"
     reading = "thinnest wall"
     hatched = ("wall",)
+
+    def legend(self, level: int, process: Process) -> str:
+        line = process.line_mm
+        return {
+            3: f"wall under {LINES_STOP * line:.2f} mm, thinner than one line",
+            2: f"wall under {LINES_WARN * line:.2f} mm, two lines",
+        }.get(level, "")
 
     def look(self, piece: Piece) -> Iterable[Finding]:
         walls, mesh = piece.measured.walls, piece.measured.mesh

@@ -89,6 +89,8 @@ class Plug(FitKind):
         inner, _outer = given.shares
         socket, plug = _socket(given).size[0], _plug(given).size[0]
         half = socket / 2
+        hexagonal = given.words["form"] == "hexagonal"
+        flats = " its flats" if hexagonal else ""
         section = SectionView(
             upright_cut(given.frame_a),
             (-half - 5.0, -n["depth"] - n["headroom"] - 2.5),
@@ -117,8 +119,26 @@ class Plug(FitKind):
             ),
             section,
             (
-                WorkingLine("plug across", f"{n['across']:.2f} − 2 × {inner:.2f}", plug),
-                WorkingLine("socket across", f"{plug:.2f} + 2 × {gap:.2f}", socket),
+                WorkingLine(
+                    f"plug across{flats}",
+                    f"{n['across']:.2f} − 2 × {inner:.2f}",
+                    n["across"] - 2 * inner,
+                ),
+                WorkingLine(
+                    f"socket across{flats}",
+                    f"{n['across'] - 2 * inner:.2f} + 2 × {gap:.2f}",
+                    n["across"] - 2 * inner + 2 * gap,
+                ),
+                *(
+                    (
+                        WorkingLine("plug across its corners", "2 / √3 × across the flats", plug),
+                        WorkingLine(
+                            "socket across its corners", "2 / √3 × across the flats", socket
+                        ),
+                    )
+                    if hexagonal
+                    else ()
+                ),
                 WorkingLine(
                     "socket depth",
                     f"{n['depth']:.2f} + {n['headroom']:.2f}",

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 
+import core.checks.every  # noqa: F401  (registers the checks)
+from core.checks.check import CHECKS
 from core.checks.limits import FACETS_MM, LINES_STOP, LINES_WARN, narrowest_slot_mm
 from core.checks.measuring import measure_part
 from core.process import Process
@@ -77,15 +79,6 @@ def marks_view(solution: Solution) -> MarksView:
 
 
 def _words(kind: str, level: int, process: Process) -> str:
-    line = process.line_mm
-    if kind == "wall":
-        if level == 3:
-            return f"wall under {LINES_STOP * line:.2f} mm, thinner than one line"
-        return f"wall under {LINES_WARN * line:.2f} mm, two lines"
-    if kind == "slot":
-        return f"slot under {narrowest_slot_mm(process):.2f} mm, likely to close up"
-    if level == 3:
-        return "begins in mid-air"
-    if level == 2:
-        return f"stands out over air, or bridges more than {process.bridge_limit_mm:g} mm"
-    return f"leans more than {process.overhang_limit_deg:.0f}°, but is carried"
+    """What the hatching means, by the checks it belongs to."""
+    told = [check.legend(level, process) for check in CHECKS.values() if kind in check.hatched]
+    return next(words for words in told if words)

@@ -91,6 +91,7 @@ class SlicedView(View):
     parts: list[str]
     material: str
     mass_g: float
+    solid_g: float  # of all that is printed together, without any infill
     mass_within: float
     wall_g: float
     skin_g: float

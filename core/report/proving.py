@@ -11,7 +11,7 @@ from typing import Any
 import numpy as np
 
 from core.checks.finished import mesh_of
-from core.checks.measuring import Measured, measure_all
+from core.checks.measuring import Measured, MeasuredFit, measure_all
 from core.project.results import FitResult, PartResult, Solution
 from core.proof.mass import measure_bulk
 from core.proof.small_part import is_small_part
@@ -33,12 +33,15 @@ def proved(solution: Solution, proof: bool = True) -> Told:
         Plain data without NaN or infinity; lengths in mm, areas in mm², volumes in mm³.
     """
     report = report_on(solution, proof=proof)
-    measured, _ = measure_all(solution) if proof else ({}, {})
+    measured, joints = measure_all(solution) if proof else ({}, {})
     parts = [
         _part(view, solution.parts[view.name], measured.get(view.name), solution)
         for view in report.parts
     ]
-    fits = [_fit(view, solution.fits[view.name], solution, proof) for view in report.fits]
+    fits = [
+        _fit(view, solution.fits[view.name], joints.get(view.name), solution)
+        for view in report.fits
+    ]
     told: Told = _finite(
         {
             "title": report.title,
@@ -146,7 +149,25 @@ def _step(view: StepView) -> Told:
     }
 
 
-def _fit(view: FitView, result: FitResult, solution: Solution, proof: bool) -> Told:
+def _together(result: FitResult, found: MeasuredFit | None) -> bool | None:
+    """Whether the parts go together the way they are meant to, as tried; None where nothing was."""
+    meeting = result.meeting
+    if meeting is None or found is None or meeting.in_place or meeting.marks_only:
+        return None
+    if meeting.bends is not None:
+        limit = meeting.bends.limit_percent
+        return None if limit is None else meeting.bends.strain * 100 <= limit
+    if meeting.motion is None or meeting.motion.way == "turn" or found.way is None:
+        return None
+    return found.way.contact is None
+
+
+def _fit(
+    view: FitView, result: FitResult, measured: MeasuredFit | None, solution: Solution
+) -> Told:
+    meeting = result.meeting
+    asked = meeting.engages if meeting else None
+    engaged = measured.engagement if measured else None
     return {
         "name": view.name,
         "kind": view.kind,
@@ -164,12 +185,12 @@ def _fit(view: FitView, result: FitResult, solution: Solution, proof: bool) -> T
             {"of": one.part, "what": one.what, "measured_mm": one.value_mm} for one in view.left
         ],
         "overlap_mm3": view.overlap_mm3,
-        "engaged_mm": None,
-        "turns": None,
-        "strength_n": None,
-        "strain": None,
-        "goes_together": None,
-        "motion": _motion(result, solution) if proof else None,
+        "engaged_mm": engaged.overlap_mm if engaged else None,
+        "turns": engaged.length_mm / asked.lead_mm if engaged and asked else None,
+        "strength_n": asked.load_n if engaged and asked and engaged.overlap_mm > 0 else None,
+        "strain": meeting.bends.strain if meeting and meeting.bends else None,
+        "goes_together": _together(result, measured),
+        "motion": _motion(result, solution) if measured else None,
     }
 
 

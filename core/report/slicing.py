@@ -40,6 +40,7 @@ def sliced_view(group: Printed, process: Process) -> SlicedView:
         parts=[part.part.name for part in group.parts],
         material=stuff.name,
         mass_g=mass,
+        solid_g=group.standing().volume_mm3 * grams,
         mass_within=MASS_WITHIN,
         wall_g=found.wall_mm3 * grams,
         skin_g=found.skin_mm3 * grams,

@@ -23,6 +23,7 @@ from core.project.results import FitResult, PartResult, Solution
 from core.proof.slots import measure_slots
 from core.proof.walls import Rays, spread_points
 from core.solids import TriangleMesh
+from core.steps import STEPS
 
 Points = NDArray[np.float64]
 ALONG = 0.995  # of a unit normal: a face the jaw lies flat on, or a round's crest
@@ -30,7 +31,6 @@ JAW_MM2 = 1.0  # how much face a jaw wants to stand on
 DEPTH_MM = 0.05
 QUARTER = 25.0  # of the faces that meet, per cent: the share that decides how they feel
 BORE_SHARE = 0.3  # of the faces of a bore
-BORE_KINDS = ("hole", "hardware")
 
 
 @dataclass(frozen=True)
@@ -81,7 +81,8 @@ def caliper_places(solution: Solution, parts: Iterable[str]) -> list[CaliperPlac
                 size = float(np.ptp(stood.vertices[:, axis]))
                 found.append(CaliperPlace(name, f"{label} {word}", "outer", size, axis))
         for done in result.steps:
-            if done.step.kind in BORE_KINDS and done.error is None and done.step.enabled:
+            kind = STEPS.get(done.step.kind)
+            if kind and kind.is_bore and done.error is None and done.step.enabled:
                 across = _bore(stood.mesh, done.step.id)
                 if across is not None:
                     words = f"{label}, across {done.step.id}"

@@ -28,6 +28,7 @@ class ScrewHole(StepKind):
     """A hole for a screw of a size, with room for its head."""
 
     kind = "screw hole"
+    is_bore = True
     title = "Hole for a screw, by its size"
     also = ("screw hole", "clearance hole", "counterbore", "countersink", "M4 hole")
     starts = (

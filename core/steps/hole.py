@@ -25,6 +25,7 @@ class Hole(StepKind):
     """A hole; circumscribed, so that a peg of its size passes."""
 
     kind = "hole"
+    is_bore = True
     rank = 10
     title = "Hole"
     also = ("drill", "bore", "through hole", "blind hole", "countersink", "counterbore", "teardrop")

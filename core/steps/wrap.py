@@ -25,6 +25,7 @@ from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2
+PAST_MM = 0.005  # by which halves reach into each other
 MEETS_MM = 1e-3
 NARROWS = 0.02  # of its width, from the surface to the floor, that a key would notice
 
@@ -82,7 +83,19 @@ class Wrap(StepKind):
             Prism(type(prism.frame)(), given.profile(), low, high), given.step,
             "inside" if raised else "outside",
         )  # fmt: skip
-        tool = _bent(flat, radius, given, prism).moved(prism.frame.lifted(prism.low).matrix)
+        if around - wide > MEETS_MM:
+            bent = _bent(flat, radius, given)
+        else:
+            # its ends meet: two halves, joined where they do, so that no two faces lie there
+            halves = [
+                Body(flat.solid.trim_by_plane((way, 0.0, 0.0), -PAST_MM), flat.sources)
+                for way in (1.0, -1.0)
+            ]
+            seam = [
+                _bent(half, radius, given, past) for half, past in zip(halves, (1, 0), strict=True)
+            ]
+            bent = seam[0] + seam[1]
+        tool = bent.moved(prism.frame.lifted(prism.low).matrix)
         body = applied("add" if raised else "cut", given.state, tool)
         quantities = {
             "around": length(around),
@@ -121,13 +134,22 @@ def _radius(prism: Prism, step: str) -> float:
     return segments[0].radius
 
 
-def _bent(flat: Body, radius: float, given: StepInput, prism: Prism) -> Body:
-    """A flat solid (x round, y along, z out) laid round the cylinder about z."""
+def _bent(flat: Body, radius: float, given: StepInput, past: int = 0) -> Body:
+    """A flat solid (x round, y along, z out) laid round the cylinder about z.
+
+    Args:
+        past: whether its far end goes a hair past where it was drawn to, into what it meets there.
+    """
     half = half_facet(radius)
     fine = flat.solid.refine_to_length(max(2 * half * radius, 0.2))
     start, up = math.radians(given.numbers["around"]), given.numbers["up"]
 
+    far = flat.bounds[3]
+
     def bend(points: NDArray[np.float64]) -> NDArray[np.float64]:
+        points = points.copy()
+        if past:
+            points[points[:, 0] > far - 1e-7, 0] += 2 * PAST_MM
         angle = start + points[:, 0] / radius
         reach = radius + points[:, 2]
         return np.column_stack([reach * np.cos(angle), reach * np.sin(angle), points[:, 1] + up])

@@ -1713,8 +1713,9 @@ export interface components {
          * @description How printed sizes differ from designed ones, per side in mm, with standard deviations.
          *
          *     ``outer`` > 0: outer walls come out larger. ``inner`` < 0: holes and slots come out smaller.
-         *     ``sigma`` is the spread from one print to the next. ``together`` is the covariance of outer
-         *     and inner, mm²: felt results tell only how far they lie apart.
+         *     ``sigma`` is the spread from one gap to the next, of which ``shared`` (of its square) is common
+         *     to all that is printed at once. ``together`` is the covariance of outer and inner, mm²: felt
+         *     results tell only how far they lie apart.
          */
         Errors: {
             /**
@@ -1737,6 +1738,11 @@ export interface components {
              * @default 0.05
              */
             outer_sd: number;
+            /**
+             * Shared
+             * @default 0.5
+             */
+            shared: number;
             /**
              * Sigma
              * @default 0.04
@@ -3751,6 +3757,8 @@ export interface components {
             settings: components["schemas"]["SettingView"][];
             /** Skin G */
             skin_g: number;
+            /** Solid G */
+            solid_g: number;
             /** Time Within */
             time_within: number;
             /** Wall G */

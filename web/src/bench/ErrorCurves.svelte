@@ -75,7 +75,8 @@
     </figure>
   {/each}
   <p class="text-small">
-    From one printed gap to the next <span class="figure">± {now.sigma.toFixed(3)}</span> mm a side. Clean to
+    From one printed gap to the next <span class="figure">± {now.sigma.toFixed(3)}</span> mm a side.
+    Clean to
     <span class="figure">{now.overhang_deg.toFixed(0)}°</span>
     <span class="text-soft">± <span class="figure">{now.overhang_sd.toFixed(1)}°</span></span>;
     bridges to <span class="figure">{now.bridge_mm.toFixed(0)}</span> mm

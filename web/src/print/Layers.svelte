@@ -182,8 +182,10 @@
       <p class="text-small text-soft">
         <span class="figure">{sliced.wall_g.toFixed(1)}</span> walls +
         <span class="figure">{sliced.skin_g.toFixed(1)}</span> skin +
-        <span class="figure">{sliced.infill_g.toFixed(1)}</span> infill, in {sliced.material}{#if part.mass};
-          solid it is <span class="figure">{part.mass.mass_g.toFixed(1)}</span> g{/if}
+        <span class="figure">{sliced.infill_g.toFixed(1)}</span> infill, in {sliced.material}; solid {sliced
+          .parts.length > 1
+          ? `all ${sliced.parts.length} printed together are`
+          : "it is"} <span class="figure">{sliced.solid_g.toFixed(1)}</span> g
       </p>
       <p class="mt-3 text-small text-soft">time, within {sliced.time_within * 100} %</p>
       <p class="figure text-figure" data-sliced="time">{duration(sliced.seconds)}</p>
