@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable
 
 from core.checks.check import Joint, JointCheck, Limit, register
 from core.checks.finding import Finding, Remedy, Severity
 from core.checks.limits import LINES_WARN, TOUCHING_MM3, wall_severity
+from core.fits.registry import WallLeft as Wall
 from core.project.edits import Edit
 
 
@@ -124,6 +126,7 @@ class WallLeft(JointCheck):
         "first face that looks the other way."
     )
     limits = (Limit("two lines of plastic; under one line, or none at all, it is a stop"),)
+    cures = "the depth or width that leaves two lines, or a thicker wall"
     reading = "thinnest wall"
     as_value = True
 
@@ -143,10 +146,25 @@ class WallLeft(JointCheck):
                 lines = value / joint.process.line_mm
                 words = f"{wall.what} left {joint.told(value)}, {lines:.1f} lines"
                 severity = wall_severity(value, joint.process)
+            remedies = _thicker(fit.fit.name, wall, value, two) if severity != "good" else []
             yield Finding(
                 self.name, severity, words, value, two, part=owner, fit=fit.fit.name, at=at,
-                ends=ends,
+                ends=ends, remedy=remedies[0] if remedies else None, others=tuple(remedies[1:]),
             )  # fmt: skip
+
+
+def _thicker(fit: str, wall: Wall, left_mm: float, two_lines_mm: float) -> list[Remedy]:
+    """The field that decides a wall set so that two lines are left; where none is left to go by, to
+    three quarters, a half and a quarter of what it is."""
+    if not wall.field:
+        return []
+    if left_mm > 0:
+        wanted = [wall.value + (two_lines_mm - left_mm + 0.02) / wall.gains]
+    else:
+        wanted = [wall.value * share for share in (0.75, 0.5, 0.25)]
+    round_ = math.ceil if wall.gains > 0 else math.floor
+    texts = [f"{round_(value * 20) / 20:g} mm" for value in wanted if value > 0.05]
+    return _cures(fit, tuple((wall.field, text, f"{wall.field} {text}") for text in texts))
 
 
 @register

@@ -12,9 +12,11 @@ from core.checks.finding import Finding, Remedy
 from core.checks.limits import LINES_STOP, LINES_WARN, wall_severity
 from core.process import Process
 from core.project.edits import Edit
-from core.project.resolve import names_in
+from core.project.resolve import Typed, names_in
+from core.project.results import Solution
 
 Vec3 = tuple[float, float, float]
+SAME_MM = 0.02  # what facets allow
 
 
 @register
@@ -26,7 +28,7 @@ class Wall(PieceCheck):
         "face they meet must look the other way."
     )
     limits = (Limit("two lines of plastic; under one line it is a stop"),)
-    cures = "widen the shell's wall to two lines, where one number decides it"
+    cures = "two lines, where one plain number decides the wall"
     reading = "thinnest wall"
     hatched = ("wall",)
 
@@ -64,7 +66,7 @@ class Wall(PieceCheck):
             at=where,
             ends=(where, _through(piece, sample, value)),
             step=step if piece.result else "",
-            remedy=None if severity == "good" else _wider(piece, two),
+            remedy=None if severity == "good" else _wider(piece, value, step, two),
         )
 
 
@@ -76,18 +78,26 @@ def _through(piece: Piece, sample: int, thickness: float) -> Vec3:
     return float(x), float(y), float(z)
 
 
-def _wider(piece: Piece, two_lines_mm: float) -> Remedy | None:
-    """The wall of a step at two lines, where one plain number decides it."""
+def _wider(piece: Piece, value_mm: float, step: str, two_lines_mm: float) -> Remedy | None:
+    """The one plain number that decides the wall, at two lines: the wall of a step, or a length of
+    the step it was found at that is just as thick."""
     if piece.result is None or piece.solution is None:
         return None
     for done in piece.result.steps:
         typed = done.typed.get("wall")
-        if typed is None or typed.value is None or typed.value >= two_lines_mm:
-            continue
-        decided = piece.solution.measures.get(f"measures.{typed.text.strip()}", typed)
-        if names_in(decided.text):
-            return None
-        text = f"{math.ceil(two_lines_mm / 0.05 - 1e-9) * 0.05:g} mm"
-        name = decided.path.rpartition(".")[2]
-        return Remedy(f"make {name} {text}, two lines", (Edit(decided.path, text),))
+        if typed is not None and typed.value is not None and typed.value < two_lines_mm:
+            return _at(piece.solution, typed, two_lines_mm)
+    for done in piece.result.steps:
+        for typed in done.typed.values() if done.step.id == step else ():
+            if typed.kind == "length" and typed.value and abs(typed.value - value_mm) < SAME_MM:
+                return _at(piece.solution, typed, two_lines_mm)
     return None
+
+
+def _at(solution: Solution, typed: Typed, two_lines_mm: float) -> Remedy | None:
+    decided = solution.measures.get(f"measures.{typed.text.strip()}", typed)
+    if names_in(decided.text):
+        return None
+    text = f"{math.ceil(two_lines_mm / 0.05 - 1e-9) * 0.05:g} mm"
+    name = decided.path.rpartition(".")[2].replace("_", " ")
+    return Remedy(f"make {name} {text}, two lines", (Edit(decided.path, text),))

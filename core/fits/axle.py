@@ -135,7 +135,17 @@ class Axle(FitKind):
                     n["play"] + n["long"] + n["past"],
                 ),
             ),
-            (WallLeft("a", "wall round the bore", 0.0, (given.fit, frozenset({"bore"}))),),
+            (
+                WallLeft(
+                    "a",
+                    "wall round the bore",
+                    0.0,
+                    (given.fit, frozenset({"bore"})),
+                    "diameter",
+                    n["diameter"],
+                    -0.5,
+                ),
+            ),
             (("good", f"rocks by {2 * gap / n['long'] * 57.3:.1f}° at most in its bore"),),
             Motion("turn", given.frame_a, 0.0, 360.0, words="turned once round"),
             (

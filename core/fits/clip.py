@@ -194,7 +194,17 @@ class Clip(FitKind):
                     "N",
                 ),
             ),
-            (WallLeft("a", "wall of the catch", 0.0, (fit, frozenset({"back"}))),),
+            (
+                WallLeft(
+                    "a",
+                    "wall of the catch",
+                    0.0,
+                    (fit, frozenset({"back"})),
+                    "thick",
+                    n["thick"],
+                    -0.5,
+                ),
+            ),
             tuple(cautions),
             touching=True,
             bends=Bends(

@@ -101,7 +101,16 @@ class Dovetail(FitKind):
                     n["height"] + given.shares[1],
                 ),
             ),
-            (WallLeft("b", "wall under the slot", 0.0, (given.fit, frozenset({"tail top"}))),),
+            (
+                WallLeft(
+                    "b",
+                    "wall under the slot",
+                    0.0,
+                    (given.fit, frozenset({"tail top"})),
+                    "height",
+                    n["height"],
+                ),
+            ),
             (
                 (
                     "good",

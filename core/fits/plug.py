@@ -145,7 +145,17 @@ class Plug(FitKind):
                     n["depth"] + n["headroom"],
                 ),
             ),
-            (WallLeft("a", "wall round the socket", 0.0, (given.fit, frozenset({"socket side"}))),),
+            (
+                WallLeft(
+                    "a",
+                    "wall round the socket",
+                    0.0,
+                    (given.fit, frozenset({"socket side"})),
+                    "across",
+                    n["across"],
+                    -0.5,
+                ),
+            ),
             _cautions(given),
             Motion("slide", given.frame_a, 0.0, n["depth"] + 2.0, words="drawn out"),
             touching=True,

@@ -157,7 +157,17 @@ class Rail(FitKind):
                     "rail over all", f"{slot:.2f} + 2 × {n['wall']:.2f}", slot + 2 * n["wall"]
                 ),
             ),
-            (WallLeft("a", "wall of the rail", n["wall"], (given.fit, frozenset({"slot side"}))),),
+            (
+                WallLeft(
+                    "a",
+                    "wall of the rail",
+                    n["wall"],
+                    (given.fit, frozenset({"slot side"})),
+                    "wall",
+                    n["wall"],
+                    1.0,
+                ),
+            ),
             (("good", "split the rail at its mitres to print each side on edge"),),
             Motion("slide", Frame(f.origin, f.z_axis, f.y_axis), 0.0, n["tall"], words="raised"),
         )

@@ -100,12 +100,19 @@ class SectionView:
 
 @dataclass(frozen=True)
 class WallLeft:
-    """A wall that the fit leaves standing: of part ``a`` or ``b``, and the face it lies behind."""
+    """A wall that the fit leaves standing: of part ``a`` or ``b``, and the face it lies behind.
+
+    ``field`` names the fit's field that decides it, ``value`` what that is now in mm; the wall gains
+    ``gains`` mm for every mm the field grows (below nought: as it shrinks).
+    """
 
     of: str
     what: str
     asked_mm: float
     face: FaceSet
+    field: str = ""
+    value: float = 0.0
+    gains: float = -1.0
 
 
 @dataclass(frozen=True)

@@ -308,7 +308,17 @@ class Screw(FitKind):
                     "mm²",
                 ),
             ),
-            (WallLeft("b", "wall round the thread", n["wall"], (given.fit, frozenset({"crest"}))),)
+            (
+                WallLeft(
+                    "b",
+                    "wall round the thread",
+                    n["wall"],
+                    (given.fit, frozenset({"crest"})),
+                    "wall",
+                    n["wall"],
+                    1.0,
+                ),
+            )
             if _modelled(given) and given.words["makes"] != "tapped hole only"
             else (),
             tuple(_cautions(given, thread)),

@@ -127,7 +127,7 @@ class StrapClamp(FitKind):
                     hardware.tap_drill(given.words["screw"]),
                 ),
             ),
-            (WallLeft("a", "wall round the slot", 0.0, (fit, sides)),),
+            (WallLeft("a", "wall round the slot", 0.0, (fit, sides), "wide", n["wide"], -0.5),),
             (
                 (
                     "good" if turns >= LEAST_TURNS else "warning",

@@ -226,7 +226,16 @@ class GrooveAndNub(FitKind):
                 WorkingLine("groove deep", f"{n['deep']:.2f} − {gap:.2f} + {gap:.2f}", n["deep"]),
                 WorkingLine("sleeve bore", f"{2 * radius:.2f} + 2 × {gap:.2f}", 2 * (radius + gap)),
             ),
-            (WallLeft("a", "wall under the groove", 0.0, (given.fit, frozenset({FLOOR}))),),
+            (
+                WallLeft(
+                    "a",
+                    "wall under the groove",
+                    0.0,
+                    (given.fit, frozenset({FLOOR})),
+                    "deep",
+                    n["deep"],
+                ),
+            ),
             tuple(cautions),
             Motion("track", f, 0.0, 1.0, around, (*path, out), "travels to the mouth and off"),
         )

@@ -161,7 +161,17 @@ class Tray(FitKind):
                     "tray height", f"{mouth.depth:.2f} − {n['below']:.2f}", mouth.depth - n["below"]
                 ),
             ),
-            (WallLeft("b", "tray wall", n["wall"], (given.fit, frozenset({"tray side"}))),)
+            (
+                WallLeft(
+                    "b",
+                    "tray wall",
+                    n["wall"],
+                    (given.fit, frozenset({"tray side"})),
+                    "wall",
+                    n["wall"],
+                    1.0,
+                ),
+            )
             if given.words["solid"] == "hollow"
             else (),
             (("note", "nothing to lift it by: cut a finger dip, or leave it proud of the rim"),)

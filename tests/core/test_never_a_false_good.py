@@ -18,12 +18,16 @@ from core.checks.finished import mesh_of
 from core.checks.judge import findings_of
 from core.formats.reading import read_mesh
 from core.process import Process
+from core.project.printed import group_of
 from core.project.results import Solution
 from core.project.solve import solve
 from core.proof.layers import test_layers as layer_test
 from core.proof.slender import thinnest_upright
 from core.proof.small_part import is_small_part
+from core.report import report_on
 from core.report.mesh_check import check_mesh
+from core.report.proving import proved
+from core.report.slicing import sliced_view
 from tests.core.building import circle, document, part, polygon, rectangle, solved, step
 
 BAD = ("warning", "stop")
@@ -335,8 +339,6 @@ CUP = (
     ],
 )
 def test_what_a_cup_holds_is_measured_when_it_is_finished(more, holds_mm3, words) -> None:
-    from core.report import report_on
-
     report = report_on(solved(part("p", *CUP, *more)))
     assert report.parts[0].capacity_mm3 == pytest.approx(holds_mm3, rel=2e-3, abs=1)
     out = [one.message for one in report.findings if one.check == "runs out"]
@@ -540,3 +542,109 @@ def test_the_ring_of_a_hole_is_no_pin() -> None:
         (8, 8, -5)
     )
     assert thinnest_upright(drilled) is None
+
+
+# -- cures, and what else was told wrongly ------------------------------------------------
+
+
+def offered(solution: Solution, check: str) -> list[str]:
+    return [
+        one.remedy.label
+        for one in report_on(solution).findings
+        if one.check == check and one.remedy
+    ]
+
+
+def test_walls_that_are_gone_or_thin_offer_what_cures_them() -> None:
+    tube = part(
+        "a", step("s", "extrude", {"kind": "ring", "outside": "30", "inside": "26"}, height="40")
+    )
+    through = joined("track", tube, part("b"), "s.top", fields={"deep": "3", "nub": "7"})
+    assert offered(through, "wall left") == ["take deep 1.5 mm"]
+    thin = joined("track", tube, part("b"), "s.top", fields={"deep": "1.3", "nub": "5"})
+    assert offered(thin, "wall left") == ["take deep 1 mm"]
+    fin = part("p", step("b", "extrude", rectangle("40", "20"), height="5"),
+               step("f", "extrude", rectangle("30", "0.6"), on="b.top", height="8"))  # fmt: skip
+    assert offered(solved(fin), "wall") == ["make depth 0.9 mm, two lines"]
+    slit = step("s", "extrude", rectangle("30", "0.15"), on="b.top", mode="cut", direction="down", height="3")  # fmt: skip
+    plate = step("b", "extrude", rectangle("40", "20"), height="5")
+    assert offered(solved(part("p", plate, slit)), "slot") == ["make depth 0.35 mm"]
+
+
+def test_a_band_all_round_is_one_closed_surface_in_any_program() -> None:
+    drum = step("d", "extrude", circle("30"), height="30")
+    long = {"kind": "rectangle", "width": "pi * 30 mm", "depth": "8", "corners": "0"}
+    band = step("w", "wrap", long, mode="raised", depth="2", up="15")
+    mesh = mesh_of(solved(part("p", drum, band)).parts["p"].state)
+    written = trimesh.load(
+        trimesh.util.wrap_as_stream(trimesh.Trimesh(mesh.vertices, mesh.triangles).export(file_type="stl")),
+        file_type="stl",
+    )  # fmt: skip
+    edges = np.sort(written.edges, axis=1)
+    _, met = np.unique(edges, axis=0, return_counts=True)
+    assert (met == 2).all() and written.is_watertight
+    ring = math.pi * (17**2 - 15**2) * 8
+    assert written.volume == pytest.approx(math.pi * 15**2 * 30 + ring, rel=5e-3)
+
+
+def test_a_hexagon_says_what_it_is_across() -> None:
+    solution = joined("plug", *halves(), "s.top", "s.bottom", gap="0.2",
+                      fields={"form": "hexagonal", "across": "10", "depth": "6"})  # fmt: skip
+    told_as = {line.label: line.value_mm for line in solution.fits["f"].meeting.working}
+    assert told_as["plug across its flats"] == pytest.approx(10)
+    assert told_as["socket across its flats"] == pytest.approx(10.4)
+    assert told_as["socket across its corners"] == pytest.approx(10.4 * 2 / math.sqrt(3), abs=1e-6)
+
+
+def test_a_pair_printed_together_is_weighed_together() -> None:
+    fields = {"form": "a ring on a post", "size": "10", "head": "24", "thick": "3"}
+    pair = joined("captive", part("a"), part("b"), feel="print-in-place", fields=fields)
+    group = group_of(pair, "a")
+    assert group is not None and len(group.parts) == 2
+    view = sliced_view(group, pair.project.process)
+    volume = sum(pair.parts[name].state.solid().volume_mm3 for name in "ab")
+    assert view.solid_g == pytest.approx(volume * 1.24 / 1000, rel=1e-6)  # PLA
+    assert view.mass_g < view.solid_g * 1.02
+
+
+def test_a_bore_typed_at_half_its_thread_is_asked_about() -> None:
+    plate = step("b", "extrude", rectangle("40", "40"), height="12")
+    thread = step("t", "thread", on="b.top", designation="M12", side="inside", long="10")
+    bored = solved(part("p", plate, step("h", "hole", on="b.top", diameter="6"), thread))
+    assert "just half of 't'" in told(bored, "radius")[0].message
+
+
+def test_prove_tells_what_was_tried() -> None:
+    fit = proved(bolt("M6", "6"))["fits"][0]
+    assert fit["engaged_mm"] > 0.25 and fit["turns"] > 7 and fit["strength_n"] > 100
+    assert fit["goes_together"] is True and fit["strain"] is None
+    loose = proved(bolt("M6", "6", gap="0.46"))["fits"][0]
+    assert loose["engaged_mm"] < 0 and loose["strength_n"] is None
+    hinge = proved(joined("ball hinge", *halves(), "s.back", "s.back", fields={}))["fits"][0]
+    assert hinge["strain"] > 0.1 and hinge["goes_together"] is False
+
+
+def test_a_hinge_asked_to_fold_says_where_it_stops() -> None:
+    for turn, severity in (("0", "note"), ("80 deg", "good"), ("170 deg", "stop")):
+        solution = joined("knuckle hinge", *halves(), "s.back", "s.back", feel="print-in-place",
+                          fields={"turn": turn})  # fmt: skip
+        (found,) = told(solution, "goes together")
+        assert found.severity == severity, turn
+
+
+@pytest.mark.parametrize("floor", ["12", "11.9", "13"])
+def test_a_cut_that_ends_on_the_far_face_leaves_no_skin(floor: str) -> None:
+    plate = step("b", "extrude", rectangle("40", "20"), height="12")
+    cut = step(
+        "c",
+        "extrude",
+        rectangle("10", "10"),
+        on="b.top",
+        mode="cut",
+        direction="down",
+        height=floor,
+    )
+    solution = solved(part("p", plate, cut))
+    assert told(solution, "shut in") == [] and told(solution, "pieces") == []
+    left = 40 * 20 * 12 - 100 * min(float(floor), 12)
+    assert solution.parts["p"].state.solid().volume_mm3 == pytest.approx(left, abs=1e-3)
