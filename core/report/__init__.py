@@ -1,31 +1,26 @@
-"""A solved and proved project as plain data, ready for a screen or a file.
+"""A solved and proved project as plain data, ready for a screen or a file. What is checked, and how
+it is judged, is `core.checks`.
 
 Map
     models        what a report holds: pydantic models, the only shape the screen sees
     print_models  the same of stances, beds, layers, hatching, materials
     sentences     steps and fits read aloud: text and editable pieces
-    measuring     the checks run on the parts of a solution, cached by solid
-    judging       measured values beside their limits: findings, in the maker's terms
     flexing       how far each key measure can be pushed before something breaks
-    fine          details too small for the nozzle or the layers
     fits          a fit as drawn on the fit desk: section, dimensions, forecast, working
     marking       what is hatched on the solids, and its legend
     beds          everything laid out on beds
     comparing     materials side by side, break-even
     differences   two documents compared
-    safety        what can hurt someone, for what it is meant for
     sketching     coarse solids to look at while a change is being proved
     trial_print   parts printed by the stand-in, read and tried by hand
     standing      the ways a part can stand, ranked
     mesh_check    a mesh from elsewhere proved, as plain data
     motion        a fit set in motion: poses along its way, measured
-    guards/       what makers overlook: numbers typed twice, sizes undecided, bought things
     drawings      the outlines of a step as drawn beside its sentence
     readings      the instruments along the bottom
     assemble      Solution -> Report
     consequences  what followed from an edit, in the maker's terms
     proving       the whole report of a project as plain data for scripts
-    edits         remedies applied to a document
 """
 
 from core.project.edits import apply_edits
