@@ -8,6 +8,7 @@ from collections.abc import Iterable
 from core.checks.check import Joint, JointCheck, Limit, register
 from core.checks.finding import Finding, Remedy, Severity
 from core.checks.limits import LINES_WARN, TOUCHING_MM3, wall_severity
+from core.checks.measuring import MeasuredFit
 from core.fits.registry import WallLeft as Wall
 from core.project.edits import Edit
 
@@ -83,6 +84,8 @@ class Feel(JointCheck):
         fit = joint.fit
         if fit.forecast is None or fit.gap_mm is None or fit.chance is None:
             return
+        if fit.meeting and fit.meeting.engages and _passes(joint.measured):
+            return  # nothing meets: there is nothing to feel
         chances = fit.forecast.chances
         likely = max(chances, key=lambda feel: chances[feel])
         words = f"{fit.chance:.0%} sure to {_VERB[fit.fit.feel]}"
@@ -179,6 +182,11 @@ class Cautions(JointCheck):
         assert joint.fit.meeting is not None
         for severity, words in joint.fit.meeting.cautions:
             yield Finding(self.name, severity, words, unit="", fit=joint.fit.fit.name)  # type: ignore[arg-type]
+
+
+def _passes(measured: MeasuredFit) -> bool:
+    """Whether ridges that are to engage pass each other by."""
+    return measured.engagement is None or measured.engagement.overlap_mm <= 0
 
 
 def _cures(fit: str, cures: tuple[tuple[str, str, str], ...]) -> list[Remedy]:

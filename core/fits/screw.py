@@ -249,7 +249,6 @@ class Screw(FitKind):
                 ("nut", half + min(n["wall"], 3.0) / 2 + 0.6, middle),
             ),
         )
-        strips = stripping(thread, bolt, nut, meets)
         radial = (
             gap
             / (
@@ -295,18 +294,7 @@ class Screw(FitKind):
                     f"{bolt.crest:.3f} − {nut.root:.3f}, of {full_depth_mm(thread):.3f}",
                     bolt.crest - nut.root,
                 ),
-                WorkingLine(
-                    "turns engaged",
-                    f"{meets:.2f} / {thread.lead:.2f}",
-                    meets / thread.lead,
-                    "turns",
-                ),
-                WorkingLine(
-                    f"ridges shear, {strips.weaker} first, {about_newtons(strips.strips_at_n)}",
-                    f"{_sheared(thread, bolt, nut, strips.weaker, meets)} × {SHEAR_MPA:g} MPa",
-                    min(strips.bolt_mm2, strips.nut_mm2),
-                    "mm²",
-                ),
+                *(_holds(thread, bolt, nut, meets) if bolt.crest > nut.root else ()),
             ),
             (
                 WallLeft(
@@ -344,6 +332,24 @@ class Screw(FitKind):
             marks_only=not _modelled(given),
             engages=_engages(given, thread, bolt, nut, meets) if _modelled(given) else None,
         )
+
+
+def _holds(
+    thread: Thread, bolt: Opening, nut: Opening, meets: float
+) -> tuple[WorkingLine, WorkingLine]:
+    """How many turns the ridges share, and where they shear first."""
+    strips = stripping(thread, bolt, nut, meets)
+    return (
+        WorkingLine(
+            "turns shared", f"{meets:.2f} / {thread.lead:.2f}", meets / thread.lead, "turns"
+        ),
+        WorkingLine(
+            f"ridges shear, {strips.weaker} first, {about_newtons(strips.strips_at_n)}",
+            f"{_sheared(thread, bolt, nut, strips.weaker, meets)} × {SHEAR_MPA:g} MPa, of",
+            min(strips.bolt_mm2, strips.nut_mm2),
+            "mm²",
+        ),
+    )
 
 
 def _engages(given: FitInput, thread: Thread, bolt: Opening, nut: Opening, meets: float) -> Engages:

@@ -64,7 +64,9 @@
       <span class="figure text-body text-brass">{size(fit.gap_mm, units)}</span><span class="unit"
         >{units}{small ? "" : " a side"}</span
       >
-      {#if likely}
+      {#if fit.severity === "stop"}
+        <span class="text-brick">■ a stop</span>
+      {:else if likely}
         <span class={agrees ? "text-tide" : "text-brass"}>
           {Math.round(likely[1] * 100)} % {likely[0]}</span
         >
