@@ -76,6 +76,7 @@ class MeasuredFit:
     engagement: Engagement | None = None  # None: nothing is to engage, or nothing does
     escape: Escape | None = None  # None: nothing is to be held in
     way: Sweep | None = None  # moved along the fit's own way, a few poses
+    apart: Sweep | None = None  # and along the way it is taken apart, where that is another
     lowest_mm: tuple[float, float] | None = None  # of both parts over the bed, printed in place
 
 
@@ -264,6 +265,9 @@ def measure_fit(
             _engaged(meeting.engages, mesh_a, placed) if meeting.engages else None,
             _escape(meeting.held, mesh_a, placed) if meeting.held else None,
             sweep_fit(fit, a, b, WAY_POSES[meeting.motion.way]) if meeting.motion else None,
+            sweep_fit(fit, a, b, WAY_POSES[meeting.apart.way], meeting.apart)
+            if meeting.apart
+            else None,
         )
 
     key = content_key(

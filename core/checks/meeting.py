@@ -9,8 +9,10 @@ from core.checks.check import Joint, JointCheck, Limit, register
 from core.checks.finding import Finding, Remedy, Severity
 from core.checks.limits import LINES_WARN, TOUCHING_MM3, wall_severity
 from core.checks.measuring import MeasuredFit
+from core.fits.registry import Motion
 from core.fits.registry import WallLeft as Wall
 from core.project.edits import Edit
+from core.proof.motion import Sweep
 
 
 @register
@@ -346,11 +348,17 @@ class GoesTogether(JointCheck):
     reading = "tightest gap"
 
     def look(self, joint: Joint) -> Iterable[Finding]:
-        meeting, tried = joint.fit.meeting, joint.measured.way
+        meeting = joint.fit.meeting
         assert meeting is not None
-        if tried is None or meeting.motion is None or meeting.marks_only:
+        if meeting.marks_only:
             return
-        motion, name = meeting.motion, joint.fit.fit.name
+        ways = ((meeting.motion, joint.measured.way), (meeting.apart, joint.measured.apart))
+        for motion, tried in ways:
+            if motion is not None and tried is not None:
+                yield from self._along(joint, motion, tried)
+
+    def _along(self, joint: Joint, motion: Motion, tried: Sweep) -> Iterable[Finding]:
+        name = joint.fit.fit.name
         if tried.contact is None:
             words = f"{motion.words}: the way is free"
             yield Finding(self.name, "good", words, unit="", fit=name)

@@ -51,24 +51,36 @@ def _on_track(motion: Motion, share: float) -> tuple[float, float]:
     return turn, along
 
 
-def pose_at(fit: FitResult, at: float) -> Matrix:
-    """The (3, 4) transform of part b at a place along its fit's way."""
-    assert fit.meeting is not None and fit.meeting.motion is not None
+def pose_at(fit: FitResult, at: float, along: Motion | None = None) -> Matrix:
+    """The (3, 4) transform of part b at a place along its fit's way, or along another."""
+    assert fit.meeting is not None
+    motion = along or fit.meeting.motion
+    assert motion is not None
     seat = np.vstack([fit.meeting.pose.matrix, [0.0, 0.0, 0.0, 1.0]])
-    return np.asarray((moved_along(fit.meeting.motion, at) @ seat)[:3])
+    return np.asarray((moved_along(motion, at) @ seat)[:3])
 
 
-def sweep_fit(fit: FitResult, a: PartState, b: PartState, poses: int = POSES) -> Sweep:
-    """A fit moved through its whole range."""
-    assert fit.meeting is not None and fit.meeting.motion is not None
-    motion = fit.meeting.motion
+def sweep_fit(
+    fit: FitResult,
+    a: PartState,
+    b: PartState,
+    poses: int = POSES,
+    along: Motion | None = None,
+) -> Sweep:
+    """A fit moved through its whole range, or along another way."""
+    assert fit.meeting is not None
+    motion = along or fit.meeting.motion
+    assert motion is not None
     places = [float(v) for v in np.linspace(motion.low, motion.high, poses)]
     key = content_key("sweep", fit.fit.name, a.key, b.key, fit.meeting.pose, motion, poses)
 
     def run() -> Sweep:
         faces = [_meeting_faces(fit, a, "a"), _meeting_faces(fit, b, "b")]
         return sweep(
-            (a.solid(), faces[0]), (b.solid(), faces[1]), lambda at: pose_at(fit, at), places
+            (a.solid(), faces[0]),
+            (b.solid(), faces[1]),
+            lambda at: pose_at(fit, at, motion),
+            places,
         )
 
     return MEASURED.get(key, run)

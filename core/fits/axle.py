@@ -162,6 +162,13 @@ class Axle(FitKind):
                     ),
                 ),
             ),
+            apart=Motion(
+                "slide",
+                given.frame_a,
+                0.0,
+                n["play"] + n["long"] + n["past"] + 2.0,
+                words="drawn out",
+            ),
         )
 
 
@@ -292,4 +299,5 @@ class BearingSeat(FitKind):
             (WallLeft("a", "wall round the seat", 0.0, (given.fit, frozenset({"seat"}))),),
             tuple(cautions),
             touching=True,
+            apart=Motion("slide", given.frame_a, 0.0, deep + 2.0, words="drawn out"),
         )

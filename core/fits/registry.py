@@ -166,7 +166,7 @@ class Bends:
 
     what: str
     strain: float
-    force_n: float
+    force_n: float | None
     limit_percent: float | None
     material: str
     cures: tuple[tuple[str, str, str], ...] = ()  # field, text, words
@@ -215,6 +215,7 @@ class Meeting:
     cautions: tuple[tuple[str, str], ...] = ()  # (severity, message)
     motion: Motion | None = None
     stack: tuple[Stacked, ...] = ()
+    apart: Motion | None = None  # how it is taken apart, where its motion is another
     in_place: bool = False  # printed together, as assembled
     engages: Engages | None = None
     bends: Bends | None = None

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from core.fits.registry import FitInput, FitKind, Meeting, Motion, Pair, register
-from core.fits.slip_lid_held import air_grooves, bead, bead_groove, held_cautions, held_working
+from core.fits.slip_lid_held import air_grooves, bead, bead_groove, held_bends, held_working
 from core.fits.slip_lid_sizes import headroom, lid_sizes
 from core.fits.slip_lid_solids import cavity, lip, neck_chamfer, neck_cutter
 from core.fits.slip_lid_told import cautions, inner_faces, section, walls_left, working
@@ -155,7 +155,7 @@ class SlipLid(FitKind):
             section(given, mouth, sizes),
             (*working(given, mouth, sizes), *held_working(given, mouth, sizes)),
             tuple(walls_left(given, mouth, sizes)),
-            (*cautions(given, sizes), *held_cautions(given, mouth, sizes)),
+            tuple(cautions(given, sizes)),
             # a bead bends the skirt on its way: no rigid motion
             None
             if given.numbers["bead"] > 0
@@ -163,4 +163,5 @@ class SlipLid(FitKind):
                 "slide", mouth.frame, 0.0, sizes.ceiling - sizes.low + 2.0, words="lifted off"
             ),
             touching=True,
+            bends=held_bends(given, mouth, sizes),
         )

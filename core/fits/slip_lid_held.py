@@ -13,7 +13,7 @@ import numpy as np
 
 from core.errors import BuildError
 from core.fits.pieces import box
-from core.fits.registry import FitInput, WorkingLine
+from core.fits.registry import Bends, FitInput, WorkingLine
 from core.fits.slip_lid_sizes import Sizes
 from core.outlines import flatten, offset_outline, segment_counts
 from core.solids import Body, Frame, Prism, Section, prism_body, stack
@@ -143,15 +143,18 @@ def held_working(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[WorkingLin
     return lines
 
 
-def held_cautions(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[tuple[str, str]]:
-    """What the bead asks of the material."""
+def held_bends(given: FitInput, mouth: Mouth, sizes: Sizes) -> Bends | None:
+    """What the bead asks of the skirt as it passes the groove; None without one."""
     high = given.numbers["bead"]
     if high <= 0:
-        return []
-    strain = 2 * (high - given.gap_mm) / min(mouth.outer.size) * 100
+        return None
+    across = min(mouth.outer.size)
     stuff = given.process.stuff(given.material_b)
-    if stuff.strain_once_percent is None:
-        return []
-    state = "good" if strain <= stuff.strain_once_percent else "warning"
-    words = f"the bead stretches the skirt by {strain:.1f} %; {stuff.name} bears {stuff.strain_once_percent:g} % once"
-    return [(state, words)]
+    limit = stuff.strain_once_percent
+    cures: tuple[tuple[str, str, str], ...] = ()
+    if limit is not None:
+        least = math.floor((limit / 100 * across / 2 + given.gap_mm) * 20) / 20
+        if least > given.gap_mm:
+            cures = (("bead", f"{least:g} mm", f"a bead {least:g} mm high"),)
+    strain = 2 * (high - given.gap_mm) / across
+    return Bends("the skirt, stretched by its bead,", strain, None, limit, stuff.name, cures)

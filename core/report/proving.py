@@ -157,6 +157,8 @@ def _together(result: FitResult, found: MeasuredFit | None) -> bool | None:
     if meeting.bends is not None:
         limit = meeting.bends.limit_percent
         return None if limit is None else meeting.bends.strain * 100 <= limit
+    if found.apart is not None:
+        return found.apart.contact is None
     if meeting.motion is None or meeting.motion.way == "turn" or found.way is None:
         return None
     return found.way.contact is None

@@ -151,8 +151,7 @@ class Said:
             self._take(f"{path}.{spec.name}", spec, other, typed)
 
     def _point_elsewhere(self, path: str, several: bool) -> None:
-        """Takes another entry of a list of faces, steps, parts or drawings, and the old one again:
-        what stands on another face may not build."""
+        """Takes another entry of a list of faces, steps, parts or drawings."""
         self.open()
         control = f'button[data-path="{path}"]'
         self.walker.click(control)
@@ -171,11 +170,6 @@ class Said:
         self.walker.choose(control, others[0], several)
         self.walker.settled()
         assert self.held(path) != before, f"{path} stays at {before!r}, {others[0]!r} taken"
-        again = next((words for words, chosen in told if chosen == "true"), None)
-        if several or again is not None:
-            self.walker.choose(control, others[0] if several else again or "", several)
-            self.walker.settled()
-            assert self.held(path) == before
 
     def held(self, path: str) -> str:
         return at(kept(self.project), path)

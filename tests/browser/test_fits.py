@@ -32,7 +32,7 @@ def test_a_screw_cap_from_nothing_and_its_forecast(walker: Walker) -> None:
     walker.settled()
     walker.see("85% sure to be free")
     walker.see("flank gap")
-    walker.see("turns engaged")
+    walker.see("turns shared")
     walker.choose('[aria-label^="the other part is a"]', "round cap")
     walker.settled()
     walker.see("2.50 turns")

@@ -648,3 +648,33 @@ def test_a_cut_that_ends_on_the_far_face_leaves_no_skin(floor: str) -> None:
     assert told(solution, "shut in") == [] and told(solution, "pieces") == []
     left = 40 * 20 * 12 - 100 * min(float(floor), 12)
     assert solution.parts["p"].state.solid().volume_mm3 == pytest.approx(left, abs=1e-3)
+
+
+def test_what_turns_is_also_taken_apart() -> None:
+    solution = joined("axle", rod("a", "30", "10"), part("b"), "s.top", fields={})
+    assert [one.severity for one in told(solution, "goes together")] == ["good", "good"]
+    assert proved(solution)["fits"][0]["goes_together"] is True
+    # a disc over the mouth of the bore, and the axle cannot be drawn out
+    lid = step("lid", "extrude", circle("26"), on={"on": "s.top", "out": "6"}, height="3")
+    post = step("post", "extrude", rectangle("4", "4"), on={"on": "s.top", "x": "11"}, height="7")
+    shut = part("a", step("s", "extrude", circle("30"), height="10"),
+                {"id": "at", "kind": "fit", "fields": {"fit": "f"}}, post, lid)  # fmt: skip
+    held = joined("axle", shut, part("b"), "s.top", fields={})
+    bad = [one for one in told(held, "goes together") if one.severity == "stop"]
+    assert bad and "cannot be drawn out" in bad[0].message
+    assert proved(held)["fits"][0]["goes_together"] is False
+
+
+def test_a_bead_stretches_its_skirt() -> None:
+    """Ring snap, common practice of the published guides, from memory: undercut ÷ diameter."""
+    cup = part(
+        "a",
+        step("b", "extrude", circle("40"), height="30"),
+        step("h", "shell", wall="3", floor="2"),
+    )
+    solution = joined("slip lid", cup, part("b"), gap="0.2", feel="slide",
+                      fields={"bead": "1.5", "engagement": "8"})  # fmt: skip
+    (bent,) = told(solution, "bending")
+    assert bent.value == pytest.approx(2 * (1.5 - 0.2) / 40 * 100, rel=1e-3)
+    assert bent.severity == "stop" or bent.severity == "warning"
+    assert proved(solution)["fits"][0]["strain"] == pytest.approx(bent.value / 100)
