@@ -47,7 +47,7 @@ SIGMAS = 7  # spreads tried
 # whole (a hot day, a worn nozzle) or face by face. common practice, no source
 SHARES = {0.02: 3.0, 0.2: 1.0, 0.4: 1.0, 0.6: 1.0, 0.8: 1.0, 0.98: 6.0}
 LEAST_SIGMA = 0.005
-STEP_MM = 0.003  # of the grid of errors
+STEP_MM = 0.004  # of the grid of errors
 REACH_SD, REACH_MM = 6.0, 0.2  # how far from what was known before the grid goes
 LEAST_BLUR = 0.05  # of a step
 REPEATS_FROM = 2  # entries alike, one by one, that look like one result entered twice

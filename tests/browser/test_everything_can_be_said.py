@@ -153,23 +153,20 @@ class Said:
     def _point_elsewhere(self, path: str, several: bool) -> None:
         """Takes another entry of a list of faces, steps, parts or drawings."""
         self.open()
-        control = f'button[data-path="{path}"]'
-        self.walker.click(control)
-        shown = "[role=listbox] [role=option]"
-        self.walker.until(lambda: self.walker.all(shown), f"{path} offers nothing")
-        told = [
-            (one.get_attribute("data-label") or one.text, one.get_attribute("aria-selected"))
-            for one in self.walker.all(shown)
-        ]
-        self.walker.keys(Keys.ESCAPE)
-        self.walker.until(lambda: not self.walker.all("[role=listbox]"), "the list stays")
-        others = [words for words, chosen in told if chosen != "true"]
-        if not others:
-            return  # it can be nothing else here
         before = self.held(path)
-        self.walker.choose(control, others[0], several)
-        self.walker.settled()
-        assert self.held(path) != before, f"{path} stays at {before!r}, {others[0]!r} taken"
+        self.walker.click(f'button[data-path="{path}"]')
+        entry = "[role=listbox] [role=option]"
+        self.walker.until(lambda: self.walker.all(entry), f"{path} offers nothing")
+        other = f'{entry}:not([aria-selected="true"])'
+        others = self.walker.all(other)
+        if others:
+            self.walker.click(other)
+        if several or not others:
+            self.walker.keys(Keys.ESCAPE)
+        self.walker.until(lambda: not self.walker.all("[role=listbox]"), "the list stays")
+        if others:  # else it can be nothing else here
+            self.walker.settled()
+            assert self.held(path) != before, f"{path} stays at {before!r}"
 
     def held(self, path: str) -> str:
         return at(kept(self.project), path)
