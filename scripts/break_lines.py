@@ -34,90 +34,91 @@ class Break:
     line: str
     broken: str
     tests: tuple[str, ...]
+    only: str = ""  # which of them, as pytest's -k takes it; empty: all
 
 
-def _of(file: str, tests: tuple[str, ...], *pairs: tuple[str, str]) -> list[Break]:
-    return [Break(file, line, broken, tests) for line, broken in pairs]
+def _of(file: str, tests: tuple[str, ...], *breaks: tuple[str, ...]) -> list[Break]:
+    return [Break(file, one[0], one[1], tests, *one[2:]) for one in breaks]
 
 
 BREAKS: list[Break] = [
     # threads and screws
     *_of(
         "core/threads/strength.py", (THREADS, GOOD),
-        ("return bolt.crest - nut.root", "return bolt.crest - nut.crest"),
-        ("bolt_mm2 = 2 * math.pi * nut.root", "bolt_mm2 = 2 * math.pi * nut.crest"),
-        ("max(1 - 2 * half_width_mm(nut, bolt.crest) / thread.pitch, 0.0)", "0.5"),
-        ("HALF = 0.5", "HALF = 0.3"),
+        ("return bolt.crest - nut.root", "return bolt.crest - nut.crest", "largest_gap or stripping"),
+        ("bolt_mm2 = 2 * math.pi * nut.root", "bolt_mm2 = 2 * math.pi * nut.crest", "shear_areas or stripping"),
+        ("max(1 - 2 * half_width_mm(nut, bolt.crest) / thread.pitch, 0.0)", "0.5", "shear_areas"),
+        ("HALF = 0.5", "HALF = 0.3", "largest_gap or coarser"),
     ),
     *_of(
         "core/threads/profile.py", (THREADS, GOOD, FITS),
-        ("crest = thread.major / 2 - gap_mm", "crest = thread.major / 2"),
-        ("axial = sign * thread.axial_of_normal(gap_mm)", "axial = -sign * thread.axial_of_normal(gap_mm)"),
-        ("root = max(thread.minor_internal / 2, thread.minor_external / 2 + gap_mm)", "root = thread.minor_internal / 2"),
+        ("crest = thread.major / 2 - gap_mm", "crest = thread.major / 2", "clear_each_other or free_nut"),
+        ("axial = sign * thread.axial_of_normal(gap_mm)", "axial = -sign * thread.axial_of_normal(gap_mm)", "largest_gap or free_nut or every_gap"),
+        ("root = max(thread.minor_internal / 2, bolt_root + gap_mm + other_mm)", "root = thread.minor_internal / 2", "clear_each_other"),
     ),
     *_of(
         "core/fits/screw.py", (GOOD, FITS),
-        ('return most_gap_mm(thread, {"inner": 1.0, "outer": 0.0}.get(gives_way, 0.5))', "return None"),
-        ("marks_only=not _modelled(given),", "marks_only=False,"),
+        ('return most_gap_mm(thread, {"inner": 1.0, "outer": 0.0}.get(gives_way, 0.5))', "return None", "free_nut"),
+        ("marks_only=not _modelled(given),", "marks_only=False,", "marked"),
     ),
     *_of(
         "core/project/proposing.py", (GOOD, FITS),
-        ("min(wanted, math.floor(most * 100 + 1e-6) / 100)", "max(wanted, math.floor(most * 100 + 1e-6) / 100)"),
+        ("min(wanted, math.floor(most * 100 + 1e-6) / 100)", "max(wanted, math.floor(most * 100 + 1e-6) / 100)", "free_nut"),
     ),
     # fits
     *_of(
         "core/fits/clip_strength.py", (FITS, GOOD),
-        ("strain = y * thick / (FACTOR[taper] * length**2)", "strain = y * thick / (FACTOR[taper] * length)"),
-        ("under = 1 - friction * slope", "under = 1 + friction * slope"),
+        ("strain = y * thick / (FACTOR[taper] * length**2)", "strain = y * thick / (FACTOR[taper] * length)", "strain or worked or clip or ball_hinge"),
+        ("under = 1 - friction * slope", "under = 1 + friction * slope", "ramp or worked or clip or push"),
     ),
     *_of(
         "core/fits/ball_hinge.py", (GOOD, FITS),
-        ("bent = bend(spread, edge, 2 * radius", "bent = bend(spread, edge + radius, 2 * radius"),
-        ('return max(given.numbers["barrel"] / 2 + given.gap_mm, given.numbers["reach"])', 'return given.numbers["barrel"] / 2 + given.gap_mm'),
+        ("bent = bend(spread, edge, 2 * radius", "bent = bend(spread, edge + radius, 2 * radius", "ball_hinge"),
+        ('return max(given.numbers["barrel"] / 2 + given.gap_mm, given.numbers["reach"])', 'return given.numbers["barrel"] / 2 + given.gap_mm', "ball_hinge"),
     ),
     *_of(
         "core/fits/captive.py", (GOOD, FITS),
-        ("return 0.0 if given.a.body is None else given.gap_mm", "return given.gap_mm"),
+        ("return 0.0 if given.a.body is None else given.gap_mm", "return given.gap_mm", "captives"),
     ),
     *_of(
         "core/fits/dovetail.py", (GOOD, FITS),
-        ("far = max(open_to, half)", "far = half"),
-        ("2 * _half_top(_tail(given, -given.shares[0], -ROOT_MM))", "2 * wide"),
+        ("far = max(open_to, half)", "far = half", "dovetail"),
+        ("2 * _half_top(_tail(given, -given.shares[0], -ROOT_MM))", "2 * wide", "dovetail"),
     ),
-    *_of("core/fits/clip.py", (GOOD, FITS), ("gap * (1 - math.sin(lean)) / math.cos(lean)", "gap")),
-    *_of("core/fits/strap.py", (GOOD, FITS), ("turns = n[\"cover\"] / pitch", "turns = n[\"cover\"] / 0.7")),
-    *_of("core/fits/pieces.py", (GOOD, FITS), ("deep = _below(cut, within) if within is not None else None", "deep = None")),
+    *_of("core/fits/clip.py", (GOOD, FITS), ("gap * (1 - math.sin(lean)) / math.cos(lean)", "gap", "return_ramp")),
+    *_of("core/fits/strap.py", (GOOD, FITS), ("turns = n[\"cover\"] / pitch", "turns = n[\"cover\"] / 0.7", "strap")),
+    *_of("core/fits/pieces.py", (GOOD, FITS), ("deep = _below(cut, within) if within is not None else None", "deep = None", "leaves_no or leaves_none")),
     # measuring
     *_of(
         "core/checks/measuring.py", (GOOD, FITS, REPORT),
-        ("if share < KEPT * whole", "if share < 0"),
-        ("for wall in meeting.walls_left", "for wall in meeting.walls_left[:0]"),
+        ("if share < KEPT * whole", "if share < 0", "leaves_no or leaves_none"),
+        ("for wall in meeting.walls_left", "for wall in meeting.walls_left[:0]", "leaves_no or leaves_none or wall"),
     ),
-    *_of("core/proof/engagement.py", (GOOD,), ("int(np.argmin(reach))", "int(np.argmax(np.where(np.isfinite(reach), reach, -9)))")),
+    *_of("core/proof/engagement.py", (GOOD,), ("int(np.argmin(reach))", "int(np.argmax(np.where(np.isfinite(reach), reach, -9)))", "nut or engag or bolt")),
     *_of(
         "core/proof/escape.py", (GOOD,),
-        ("if depth < best.held_mm:", "if depth > best.held_mm or not np.isfinite(best.held_mm):"),
-        ("inside = inside[np.isfinite(reached) & (facing > 0)]", "inside = inside[np.isfinite(reached) & (facing < 0)]"),
+        ("if depth < best.held_mm:", "if depth > best.held_mm or not np.isfinite(best.held_mm):", "ball_is_held"),
+        ("inside = inside[np.isfinite(reached) & (facing > 0)]", "inside = inside[np.isfinite(reached) & (facing < 0)]", "ball_is_held"),
     ),
     # proof
     *_of(
         "core/proof/layers.py", (PROOF, GOOD),
-        ("span += 2 * reach_mm if kind == \"bridge\" else reach_mm", "span += 0.0"),
-        ("for index in np.union1d(steep, begins):", "for index in np.union1d(steep, begins)[5:]:"),
-        ("if index in begins:", "if False:"),
+        ("span += 2 * reach_mm if kind == \"bridge\" else reach_mm", "span += 0.0", "bridge"),
+        ("for index in np.union1d(steep, begins):", "for index in np.union1d(steep, begins)[5:]:", "bridge or layer or island or mushroom"),
+        ("if index in begins:", "if False:", "tip"),
     ),
-    *_of("core/proof/capacity.py", (GOOD, REPORT), ("if x0 > low_x - 0.5 and top > level - 1e-6:", "if top > level - 1e-6:")),
-    *_of("core/proof/small_part.py", (GOOD,), ("low = ((depth - MIDDLE_MM - SLOPE", "low = ((depth - DEEP_MM - SLOPE")),
-    *_of("core/proof/slender.py", (PROOF, GOOD), ("key=_area)", "key=len)")),
-    *_of("core/proof/sound.py", (GOOD, MESHES), ("    once = _without_doubles(mesh)", "    once = mesh")),
-    *_of("core/proof/gaps.py", (PROOF, FITS), ("rise < -1e-9", "rise > 1e-9")),
+    *_of("core/proof/capacity.py", (GOOD, REPORT), ("if x0 > low_x - 0.5 and top > level - 1e-6:", "if top > level - 1e-6:", "cup_holds or capacity")),
+    *_of("core/proof/small_part.py", (GOOD,), ("low = ((depth - MIDDLE_MM - SLOPE", "low = ((depth - DEEP_MM - SLOPE", "small_parts")),
+    *_of("core/proof/slender.py", (PROOF, GOOD), ("key=_area)", "key=len)", "pin")),
+    *_of("core/proof/sound.py", (GOOD, MESHES), ("    once = _without_doubles(mesh)", "    once = mesh", "counted_once")),
+    *_of("core/proof/gaps.py", (PROOF, FITS), ("rise < -1e-9", "rise > 1e-9", "gap or distance")),
     # judging
     *_of(
         "core/checks/meeting.py", (GOOD, FITS, REPORT),
-        ("good = abs(gap.distance_mm - pair.asked_mm) <= pair.tolerance_mm", "good = True"),
-        ("if held < HELD_MM:", "if False:"),
-        ("if found is None or found.overlap_mm <= 0:", "if False:"),
-        ("if low > joint.process.layer_mm + 1e-6:", "if False:"),
+        ("good = abs(gap.distance_mm - pair.asked_mm) <= pair.tolerance_mm", "good = True", "rail or ramp or gap"),
+        ("if held < HELD_MM:", "if False:", "ball_is_held"),
+        ("if found is None or found.overlap_mm <= 0:", "if False:", "opened_past"),
+        ("if low > joint.process.layer_mm + 1e-6:", "if False:", "captives"),
     ),
     *_of(
         "core/report/accepting.py", (ACCEPTING, CHECKS),
@@ -128,17 +129,17 @@ BREAKS: list[Break] = [
         ("(check is None or check.acceptable)", "True"),
     ),
     *_of("core/checks/trying.py", (CHECKS,), ("if any(one.severity == \"stop\" and _what(one) not in stops for one in after):", "if False:")),
-    *_of("core/report/readings.py", (CHECKS, REPORT), ("severity=state,", "severity=\"good\",")),
-    *_of("core/steps/patterns.py", (GOOD,), ("if feature.mode == \"common\":", "if False:")),
+    *_of("core/report/readings.py", (CHECKS, REPORT), ("severity=state,", "severity=\"good\",", "readings")),
+    *_of("core/steps/patterns.py", (GOOD,), ("if feature.mode == \"common\":", "if False:", "mirrored_common")),
     # learning
     *_of(
         "core/process/learning.py", (LEARNING, "tests/core/test_gauges.py"),
-        ("mean = np.array([[one.gap_mm + errors.inner - errors.outer]])", "mean = np.array([[one.gap_mm - errors.inner + errors.outer]])"),
-        ("both = both + (0.0 if inner is None else inner[None])", "both = both - (0.0 if inner is None else inner[None])"),
-        ("together=float(covariance[0, 1]),", "together=-float(covariance[0, 1]),"),
-        ("blur = sigma * math.sqrt(share / 2) / STEP_MM", "blur = 0.0"),
-        ("if len(bare) >= REPEATS_FROM and bare in known:", "if False:"),
-        ("self.low, self.high = edges[step], edges[step + 1]", "self.low, self.high = edges[step] + 0.05, edges[step + 1] + 0.05"),
+        ("mean = np.array([[one.gap_mm + errors.inner - errors.outer]])", "mean = np.array([[one.gap_mm - errors.inner + errors.outer]])", "slips or wrong or doubt"),
+        ("both = both + (0.0 if inner is None else inner[None])", "both = both - (0.0 if inner is None else inner[None])", "which_print"),
+        ("together=float(covariance[0, 1]),", "together=-float(covariance[0, 1]),", "tie_outer or nothing_of"),
+        ("blur = sigma * math.sqrt(share / 2) / STEP_MM", "blur = 0.0", "more_entries or closed_form"),
+        ("if len(bare) >= REPEATS_FROM and bare in known:", "if False:", "entered_twice"),
+        ("self.low, self.high = edges[step], edges[step + 1]", "self.low, self.high = edges[step] + 0.05, edges[step + 1] + 0.05", "edges_of_the_bands"),
     ),
     # solving and saving
     *_of("core/project/solve.py", (SOLVING, GOOD), ("                [state.key for state in others.values()],", "                [],")),
@@ -182,18 +183,25 @@ def _noticed(one: Break) -> bool:
                 (copy / "web" / name).symlink_to(ROOT / "web" / name)
         path = copy / one.file
         path.write_text(path.read_text().replace(one.line, one.broken, 1))
-        command = [sys.executable, "-m", "pytest", "-q", "-x", "-p", "no:cacheprovider", *one.tests]
-        env = {**os.environ, "FAIRHINGE_VAR": str(copy / "var"), "PYTHONDONTWRITEBYTECODE": "1"}
-        try:
-            done = subprocess.run(
-                command, cwd=copy, env=env, capture_output=True, timeout=LONGEST_S, check=False
-            )
-        except subprocess.TimeoutExpired:
-            return True
-        if done.returncode not in (0, 1):
-            print(f"{one.file}: the tests could not run\n{done.stdout.decode()[-800:]}")
-        print("." if done.returncode else "!", end="", flush=True)
-        return done.returncode != 0
+        wanted = [[*one.tests, "-k", one.only], [*one.tests]] if one.only else [[*one.tests]]
+        noticed = any(_fails(copy, tests) for tests in wanted)
+        print("." if noticed else "!", end="", flush=True)
+        return noticed
+
+
+def _fails(copy: Path, tests: list[str]) -> bool:
+    """Whether some tests fail in a copy; those that take too long count as failing."""
+    command = [sys.executable, "-m", "pytest", "-q", "-x", "-p", "no:cacheprovider", *tests]
+    env = {**os.environ, "FAIRHINGE_VAR": str(copy / "var"), "PYTHONDONTWRITEBYTECODE": "1"}
+    try:
+        done = subprocess.run(
+            command, cwd=copy, env=env, capture_output=True, timeout=LONGEST_S, check=False
+        )
+    except subprocess.TimeoutExpired:
+        return True
+    if done.returncode not in (0, 1, 5):  # 5: no test is so called
+        print(f"the tests could not run: {tests}\n{done.stdout.decode()[-800:]}")
+    return done.returncode not in (0, 5)
 
 
 if __name__ == "__main__":

@@ -404,7 +404,7 @@ def _sides(given: FitInput) -> tuple[Thread, Opening, Opening]:
     starts = round(given.numbers["starts"])
     thread = read_thread(given.words["designation"], starts, given.words["hand"] == "left")
     inner, outer = given.shares
-    return thread, opened(thread, inner, True), opened(thread, outer, False)
+    return thread, opened(thread, inner, True), opened(thread, outer, False, inner)
 
 
 def _crest_height(thread: Thread, near: float) -> float:

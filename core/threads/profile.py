@@ -22,12 +22,13 @@ class Opening:
     half_at_crest: float
 
 
-def opened(thread: Thread, gap_mm: float, outside: bool) -> Opening:
+def opened(thread: Thread, gap_mm: float, outside: bool, other_mm: float = 0.0) -> Opening:
     """A side of a thread moved off the basic profile by a gap square to its faces.
 
     Args:
         gap_mm: what this side gives; nought leaves the basic profile.
         outside: the bolt's side (it shrinks); otherwise the nut's (its groove grows).
+        other_mm: what the other side gives, so that the roots clear each other by both.
 
     Raises:
         BuildError: nothing of the ridge is left.
@@ -46,7 +47,8 @@ def opened(thread: Thread, gap_mm: float, outside: bool) -> Opening:
         root = min(thread.minor_external / 2, thread.minor_internal / 2 - gap_mm)
     else:
         crest = max(thread.major_internal / 2, thread.major / 2 + gap_mm)
-        root = max(thread.minor_internal / 2, thread.minor_external / 2 + gap_mm)
+        bolt_root = min(thread.minor_external / 2, thread.minor_internal / 2 - other_mm)
+        root = max(thread.minor_internal / 2, bolt_root + gap_mm + other_mm)
     sharp = pitch_radius + (thread.pitch / 4 + axial) / flank if flank else math.inf
     crest = min(crest, sharp - 0.01)  # a groove cannot reach past the point of its own flanks
     # below a root as wide as the pitch the ridges run into each other

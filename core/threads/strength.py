@@ -71,7 +71,7 @@ def engaged_share(thread: Thread, gap_mm: float, inner_share: float) -> float:
     """
     try:
         bolt = opened(thread, gap_mm * inner_share, True)
-        nut = opened(thread, gap_mm * (1 - inner_share), False)
+        nut = opened(thread, gap_mm * (1 - inner_share), False, gap_mm * inner_share)
     except BuildError:
         return 0.0
     return max(overlap_mm(bolt, nut), 0.0) / full_depth_mm(thread)

@@ -209,3 +209,29 @@ def test_the_stand_in_is_the_same_for_the_same_seed() -> None:
     assert one.truth == other.truth
     assert one.measured("outer", 20.0) == other.measured("outer", 20.0)
     assert [one.felt(0.2) for _ in range(5)] == [other.felt(0.2) for _ in range(5)]
+
+
+def test_entries_that_agree_with_a_large_error_are_no_slips() -> None:
+    """Pegs 0.1 too large and holes 0.1 too small: a gap of 0.45 comes out 0.25 and just slides."""
+    edges = felt_edges(PROCESS)
+    seen: list[Observation] = [
+        Reading("outer", size, (size + 0.2,), "block") for size in (20.0, 30.0, 40.0)
+    ]
+    seen += [Reading("inner", size, (size - 0.2,), "block") for size in (8.0, 12.0, 16.0)]
+    for step in range(8):
+        gap = 0.06 + 0.06 * step
+        feels = ("fused", "tight", "snug", "sliding", "loose")
+        seen.append(FeltResult(gap, feels[int(np.searchsorted(edges, gap - 0.2))], "ladder"))
+    learnt = learn(PROCESS, seen)
+    assert learnt.doubtful == ()
+    assert learnt.errors.inner - learnt.errors.outer == pytest.approx(-0.2, abs=0.04)
+    fused = FeltResult(0.45, "fused", "other")
+    assert learn(PROCESS, [*seen, fused]).doubtful == (len(seen),)
+
+
+def test_with_nothing_in_common_it_matters_not_which_print_an_entry_is_of() -> None:
+    printer = StandIn(PROCESS, 4)
+    seen = two_gauges(printer, PROCESS)
+    one = learn(PROCESS, [replace(entry, print="all") for entry in seen], share=0.0).errors
+    each = learn(PROCESS, seen, share=0.0).errors
+    assert one.model_dump() == pytest.approx(each.model_dump(), abs=1e-6)

@@ -144,7 +144,11 @@ def test_a_left_hand_thread_is_the_mirror_of_a_right_hand_one() -> None:
 
 def sides(name: str, gap: float, inner: float = 0.0):
     thread = read_thread(name)
-    return thread, opened(thread, gap * inner, True), opened(thread, gap * (1 - inner), False)
+    return (
+        thread,
+        opened(thread, gap * inner, True),
+        opened(thread, gap * (1 - inner), False, gap * inner),
+    )
 
 
 def test_stripping_load_grows_with_length_and_falls_with_the_gap() -> None:
@@ -191,3 +195,13 @@ def test_the_bore_before_tapping_suits_the_form() -> None:
     assert read_thread("M12").tap_drill == pytest.approx(10.25)
     coarse = read_thread("print 24x4")
     assert coarse.tap_drill == pytest.approx(coarse.minor_internal) == pytest.approx(22.0)
+
+
+@pytest.mark.parametrize("name", ["M6", "M12x1.5", "Tr20x4", "print 24x4", "1/2-13 UNC"])
+@pytest.mark.parametrize("inner", [0.0, 0.5, 1.0])
+def test_crests_and_roots_clear_each_other_by_the_gap(name: str, inner: float) -> None:
+    """Whoever gives way, no face of the two comes nearer than the gap."""
+    gap = 0.2
+    _, bolt, nut = sides(name, gap, inner)
+    assert nut.root - bolt.root >= gap - 1e-9
+    assert nut.crest - bolt.crest >= gap - 1e-9
