@@ -7,16 +7,19 @@ is none (the surface is open), the faces alone are judged.
 from __future__ import annotations
 
 from collections.abc import Iterable
+from dataclasses import replace
 from typing import Literal
 
 from core.checks.check import Limit, Piece, PieceCheck, register
 from core.checks.finding import Finding, Remedy, Severity
 from core.process import Process
 from core.project.edits import Edit
+from core.project.printed import group_of
 from core.proof.layers import Unsupported
 from core.proof.stances import HANGS_MM2
 from core.steps import STEPS
 
+SIDES = ("top", "bottom", "front", "back", "left", "right")
 BY_LAYERS = (
     "Each layer less the one below widened by a layer times the tangent of the limit angle; "
 )
@@ -46,7 +49,7 @@ class Island(PieceCheck):
     asks = "Does anything begin in mid-air?"
     measures = BY_LAYERS + "what is left and touches nothing below."
     limits = (Limit("none"),)
-    cures = "chamfer a rim on the bed instead of rounding it"
+    cures = "chamfer a rim on the bed instead of rounding it; stand it on another side"
     reading = "overhang"
     hatched = ("overhang",)
 
@@ -61,7 +64,10 @@ class Island(PieceCheck):
         begin = "a piece begins" if count == 1 else f"{count} pieces begin"
         words = f"{begin} in mid-air, {_area(area)} mm² with nothing under it"
         found = _told(piece, islands, "stop", self.name, words, area, 0.0, "mm²")
-        yield _with_chamfer(piece, found)
+        ways = _other_ways(piece)
+        found = _with_chamfer(piece, found)
+        remedies = [*([found.remedy] if found.remedy else []), *ways]
+        yield replace(found, remedy=remedies[0] if remedies else None, others=tuple(remedies[1:]))
 
 
 @register
@@ -128,6 +134,20 @@ class Bridge(PieceCheck):
 def _spans(piece: Piece) -> list[Unsupported]:
     bridges = _of(piece, "bridge")
     return bridges if sum(one.area_mm2 for one in bridges) > HANGS_MM2 else []
+
+
+def _other_ways(piece: Piece) -> list[Remedy]:
+    """Standing on each of its other sides, where it is printed by itself."""
+    if piece.result is None or piece.solution is None:
+        return []
+    group, part = group_of(piece.solution, piece.name), piece.result.part
+    if group is None or len(group.parts) > 1:
+        return []
+    return [
+        Remedy(f"stand it on its {side}", (Edit(f"parts.{part.name}.stance", side),))
+        for side in SIDES
+        if side != part.stance
+    ]
 
 
 def _with_chamfer(piece: Piece, found: Finding) -> Finding:

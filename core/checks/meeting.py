@@ -9,10 +9,12 @@ from core.checks.check import Joint, JointCheck, Limit, register
 from core.checks.finding import Finding, Remedy, Severity
 from core.checks.limits import LINES_WARN, TOUCHING_MM3, wall_severity
 from core.checks.measuring import MeasuredFit
-from core.fits.registry import Motion
+from core.fits.registry import Engages, Motion
 from core.fits.registry import WallLeft as Wall
 from core.project.edits import Edit
+from core.proof.engagement import Engagement as Found
 from core.proof.motion import Sweep
+from core.threads.strength import about_newtons
 
 
 @register
@@ -178,12 +180,24 @@ class Cautions(JointCheck):
     asks = "What does this kind of fit want minded?"
     measures = "What the kind of fit reckons from its own sizes, each with its source beside it."
     limits = (Limit("told with each caution", "told with each caution"),)
+    cures = "what the kind of fit names: a relief, a lead-in, grips, a coarser thread"
     reading = "tightest gap"
 
     def look(self, joint: Joint) -> Iterable[Finding]:
         assert joint.fit.meeting is not None
-        for severity, words in joint.fit.meeting.cautions:
-            yield Finding(self.name, severity, words, unit="", fit=joint.fit.fit.name)  # type: ignore[arg-type]
+        name = joint.fit.fit.name
+        for severity, words, *cures in joint.fit.meeting.cautions:
+            remedies = _cures(name, cures[0]) if cures else []
+            yield Finding(
+                self.name, severity, words, unit="", fit=name,  # type: ignore[arg-type]
+                remedy=remedies[0] if remedies else None, others=tuple(remedies[1:]),
+            )  # fmt: skip
+
+
+def strips_at_n(asked: Engages, found: Found) -> float:
+    """The load at which ridges strip, newtons, for as far as they were found to engage."""
+    share = found.length_mm / max(asked.high - asked.low, 1e-9)
+    return asked.load_n * min(share, 1.0) if found.overlap_mm > 0 else 0.0
 
 
 def _passes(measured: MeasuredFit) -> bool:
@@ -241,14 +255,15 @@ class Engagement(JointCheck):
         turns = found.length_mm / asked.lead_mm
         words = (
             f"the ridges reach {joint.told(round(found.overlap_mm, 3))} past each other, "
-            f"{share:.0%} of their depth, over {turns:.1f} turns; they strip at {asked.load}"
+            f"{share:.0%} of their depth, over {turns:.1f} turns; they strip at "
+            f"{about_newtons(strips_at_n(asked, found))}"
         )
         severity: Severity = "good"
         if share < 0.5 - 0.02:
             severity, words = "warning", f"{words}; half the depth is wanted{instead}"
         elif turns < LEAST_TURNS:
             severity, words = "warning", f"{words}; at least 2 turns hold it straight"
-            remedies = ()
+            remedies = tuple(_cures(name, asked.longer))
         yield Finding(
             self.name, severity, words, found.overlap_mm, asked.full_mm / 2, fit=name,
             remedy=remedies[0] if remedies and severity != "good" else None,

@@ -54,6 +54,8 @@ def _cures(project: Project, finding: Finding, remedy: Remedy, before: Sequence[
     same = [one for one in after if _what(one) == _what(finding) and one.severity != "good"]
     if finding.severity == "note":  # a number typed twice is told by the number
         same = [one for one in same if one.value == finding.value]
+    if finding.value is None:  # without a value it is told by its words
+        same = [one for one in same if one.message == finding.message]
     return all(_better(one, finding) for one in same)
 
 

@@ -20,6 +20,9 @@ GIVES_WAY = ("outer", "inner", "half each")
 FaceSet = tuple[str, frozenset[str]]  # step id, face names
 
 
+Cures = tuple[tuple[str, str, str], ...]  # a field of the fit, what it is set to, in words
+
+
 @dataclass(frozen=True)
 class FitInput:
     """What a fit may look at. ``gap_mm`` is per side, normal to the surfaces.
@@ -140,8 +143,8 @@ class Engages:
     """Ridges that hold by reaching past each other about an axis, to be measured.
 
     ``axis`` is in part a's coordinates, z out of its face; the ridges meet between ``low`` and
-    ``high`` along it. ``full_mm`` is their whole depth, ``load`` how much they bear in words,
-    ``load_n`` the same in newtons; ``cures`` are edits of the fit's fields, with their words.
+    ``high`` along it. ``full_mm`` is their whole depth, ``load_n`` how much they would bear over
+    all of that, newtons; ``cures`` are edits of the fit's fields, with their words.
     """
 
     axis: Frame
@@ -152,9 +155,9 @@ class Engages:
     full_mm: float
     lead_mm: float
     load_n: float
-    load: str
     cures: tuple[tuple[str, str, str], ...] = ()  # field, text, words
     instead: str = ""  # what would hold, in words
+    longer: tuple[tuple[str, str, str], ...] = ()  # what lets more turns engage
 
 
 @dataclass(frozen=True)
@@ -212,7 +215,8 @@ class Meeting:
     section: SectionView
     working: tuple[WorkingLine, ...]
     walls_left: tuple[WallLeft, ...]
-    cautions: tuple[tuple[str, str], ...] = ()  # (severity, message)
+    # (severity, message), and what would cure it: one of (field, text, words)
+    cautions: tuple[tuple[str, str] | tuple[str, str, Cures], ...] = ()
     motion: Motion | None = None
     stack: tuple[Stacked, ...] = ()
     apart: Motion | None = None  # how it is taken apart, where its motion is another

@@ -22,6 +22,7 @@ from core.fits.pieces import (
     upright_cut,
 )
 from core.fits.registry import (
+    Cures,
     Engages,
     FitInput,
     FitKind,
@@ -371,15 +372,27 @@ def _engages(given: FitInput, thread: Thread, bolt: Opening, nut: Opening, meets
         given.frame_a,
         (given.fit, frozenset({"crest"})),
         (given.fit, frozenset({"bore"})),
-        -meets,
-        0.0,
+        # the nut's mouth lies as far down as it is screwed on, its body above it
+        max(-given.numbers["screwed"], -given.numbers["long"]),
+        min(given.numbers["engaged"] - given.numbers["screwed"], 0.0),
         full_depth_mm(thread),
         thread.lead,
         strips.strips_at_n,
-        about_newtons(strips.strips_at_n),
         tuple(cures),
         f"{other.name} would at {wanted:.2f} mm a side" if other is not None else "",
+        _longer(given, thread),
     )
+
+
+def _longer(given: FitInput, thread: Thread) -> tuple[tuple[str, str, str], ...]:
+    """The one length that keeps fewer than two turns from engaging, made long enough."""
+    n = given.numbers
+    wanted = 2.5 * thread.lead + n["lead_in"]
+    short = [name for name in ("screwed", "engaged", "long") if n[name] < wanted]
+    if len(short) != 1:
+        return ()
+    text = f"{math.ceil(wanted * 2) / 2:g} mm"
+    return ((short[0], text, f"{short[0]} {text}"),)
 
 
 def _sheared(thread: Thread, bolt: Opening, nut: Opening, weaker: str, meets: float) -> str:
@@ -441,15 +454,22 @@ def _blank(given: FitInput, thread: Thread, nut: Opening, frame: Frame) -> Body:
     return body
 
 
-def _cautions(given: FitInput, thread: Thread) -> list[tuple[str, str]]:
+def _set(field: str, value_mm: float) -> Cures:
+    """A length of the fit set to the next tenth up."""
+    text = f"{math.ceil(value_mm * 10 - 1e-9) / 10:g} mm"
+    return ((field, text, f"{field.replace('_', '-')} {text}"),)
+
+
+def _cautions(given: FitInput, thread: Thread) -> list[tuple[str, str] | tuple[str, str, Cures]]:
     n = given.numbers
-    found = []
+    found: list[tuple[str, str] | tuple[str, str, Cures]] = []
     if n["lead_in"] < (thread.major - thread.minor_external) / 2:
         short = (thread.major - thread.minor_external) / 2 - n["lead_in"]
         found.append(
             (
                 "note",
                 f"the lead-in is {short:.2f} mm short of the thread's depth: it will not pass the partner's first ridge",
+                _set("lead_in", (thread.major - thread.minor_external) / 2 + 0.05),
             )
         )
     if 0 < n["relief"] < thread.pitch:
@@ -458,13 +478,19 @@ def _cautions(given: FitInput, thread: Thread) -> list[tuple[str, str]]:
                 "warning",
                 f"a relief {n['relief']:g} mm wide is less than one pitch, {thread.pitch:g} mm: "
                 "a nut jams before it is through",
+                _set("relief", thread.pitch),
             )
         )
     if given.words["makes"] == "round cap" and round(n["grips"]) == 0:
-        found.append(("note", "a smooth round cap has nothing to turn it by: give it grips"))
+        words = "a smooth round cap has nothing to turn it by: give it grips"
+        found.append(("note", words, (("grips", "18", "18 grips"),)))
     if not _modelled(given):
         found.append(
-            ("warning", "this thread is a mark only: it will not be in any file you take away")
+            (
+                "warning",
+                "this thread is a mark only: it will not be in any file you take away",
+                (("drawn", "in full", "the thread in full"),),
+            )
         )
     if given.process.layer_mm > thread.pitch / 5:
         found.append(

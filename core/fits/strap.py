@@ -138,6 +138,15 @@ class StrapClamp(FitKind):
                         if turns >= LEAST_TURNS
                         else f"; {LEAST_TURNS:g} hold it (common practice, no source)"
                     ),
+                    ()
+                    if turns >= LEAST_TURNS
+                    else (
+                        (
+                            "cover",
+                            f"{LEAST_TURNS * pitch:g} mm",
+                            f"{LEAST_TURNS * pitch:g} mm of way to the slot",
+                        ),
+                    ),
                 ),
             ),
             Motion("slide", f, 0.0, n["through"], words="drawn through"),

@@ -12,6 +12,7 @@ import numpy as np
 
 from core.checks.finished import mesh_of
 from core.checks.measuring import Measured, MeasuredFit, measure_all
+from core.checks.meeting import strips_at_n
 from core.project.results import FitResult, PartResult, Solution
 from core.proof.mass import measure_bulk
 from core.proof.small_part import is_small_part
@@ -189,7 +190,7 @@ def _fit(
         "overlap_mm3": view.overlap_mm3,
         "engaged_mm": engaged.overlap_mm if engaged else None,
         "turns": engaged.length_mm / asked.lead_mm if engaged and asked else None,
-        "strength_n": asked.load_n if engaged and asked and engaged.overlap_mm > 0 else None,
+        "strength_n": (strips_at_n(asked, engaged) or None) if engaged and asked else None,
         "strain": meeting.bends.strain if meeting and meeting.bends else None,
         "goes_together": _together(result, measured),
         "motion": _motion(result, solution) if measured else None,

@@ -242,7 +242,7 @@ def test_what_a_maker_should_know_is_told_with_its_severity(case, fields, severi
     solution = solve(fitted(case, "0.2", **fields))
     assert not solution.errors, [error.one_line() for error in solution.errors]
     cautions = solution.fits["f"].meeting.cautions
-    told = [state for state, message in cautions if re.search(words, message)]
+    told = [state for state, message, *_ in cautions if re.search(words, message)]
     assert told and re.fullmatch(severity, told[0]), cautions
 
 

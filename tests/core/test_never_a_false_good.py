@@ -678,3 +678,40 @@ def test_a_bead_stretches_its_skirt() -> None:
     assert bent.value == pytest.approx(2 * (1.5 - 0.2) / 40 * 100, rel=1e-3)
     assert bent.severity == "stop" or bent.severity == "warning"
     assert proved(solution)["fits"][0]["strain"] == pytest.approx(bent.value / 100)
+
+
+@pytest.mark.parametrize(
+    ("fields", "check", "label"),
+    [
+        ({"relief": "0.5"}, "fit", "take relief 1 mm"),
+        ({"lead_in": "0.2"}, "fit", "take lead-in 0.7 mm"),
+        ({"engaged": "2"}, "engagement", "take engaged 3.5 mm"),
+    ],
+)
+def test_what_one_value_cures_is_offered(fields: dict[str, str], check: str, label: str) -> None:
+    assert label in offered(bolt("M6", "6", **fields), check)
+
+
+def test_what_begins_in_mid_air_is_stood_on_another_side() -> None:
+    """A hook whose tip hangs free."""
+    hook = part(
+        "p",
+        step("post", "extrude", rectangle("10", "10"), height="40"),
+        step(
+            "arm",
+            "extrude",
+            rectangle("30", "10"),
+            on={"on": "", "x": "10", "out": "30"},
+            height="10",
+        ),
+        step(
+            "tip",
+            "extrude",
+            rectangle("8", "10"),
+            on={"on": "", "x": "21", "out": "15"},
+            height="16",
+        ),
+    )
+    solution = solved(hook)
+    assert told(solution, "island")[0].severity == "stop"
+    assert offered(solution, "island") == ["stand it on its top"]  # the arm then lies on the bed

@@ -211,3 +211,17 @@ def test_an_inside_thread_reaches_the_face_it_is_told_to() -> None:
         # ISO 724, from memory: between minor 4.917 and major 6
         assert math.pi * 4.917**2 / 4 * deep < taken < math.pi * 36 / 4 * deep
         assert body.solid.genus() == 2
+
+
+def test_a_press_on_a_corner_can_say_both_distances() -> None:
+    from core.report import report_on
+
+    base = step("body", "extrude", rectangle("40", "20"), height="5")
+    report = report_on(solved(part("p", base, step("h", "hole", on="body.top"))), proof=False)
+    fields = {one.name: one for one in report.parts[0].steps[1].fields}
+    across, up = fields["place.x_from"], fields["place.y_from"]
+    assert across.beside is not None and across.beside.path == up.path
+    assert up.beside is not None and up.beside.path == across.path
+    assert set(across.beside.values) == {one.value for one in up.options}
+    assert "body.front" in across.beside.values and "body.left" in up.beside.values
+    assert all(one.beside is None for name, one in fields.items() if not name.endswith("_from"))

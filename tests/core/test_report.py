@@ -143,3 +143,19 @@ def test_broken_steps_become_findings_that_say_where() -> None:
     )
     (build,) = found(report, "build")
     assert build.severity == "stop" and build.part == "a" and build.step == "body"
+
+
+def test_areas_of_an_inch_project_are_in_inches() -> None:
+    shelf = part(
+        "p",
+        step("post", "extrude", rectangle("1", "1"), height="2"),
+        step("arm", "extrude", rectangle("3", "1"), on={"on": "post.top", "x": "1"}, height="0.25"),
+    )
+    before, after = (
+        report_on(solved(p, units="in")) for p in (part("p", shelf["steps"][0]), shelf)
+    )
+    (hangs,) = [one for one in after.readings if one.name == "overhang"]
+    assert hangs.unit == "in²" and float(hangs.value) == pytest.approx(2.0, abs=0.05)
+    told = {one.label: one.after for one in consequences(before, after)}
+    assert told["p unsupported"].endswith("in²")
+    assert not any("mm" in f.message for f in after.findings)
