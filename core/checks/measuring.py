@@ -280,7 +280,7 @@ def measure_fit(
 
 
 # poses at which a way is tried before it is said to be free; the desk's own motion has more
-WAY_POSES = {"slide": 14, "screw": 10, "track": 40, "turn": 25}
+WAY_POSES = {"slide": 14, "screw": 5, "track": 32, "turn": 21}
 
 
 def _engaged(asked: Engages, mesh_a: TriangleMesh, placed_b: TriangleMesh) -> Engagement | None:

@@ -320,7 +320,7 @@ class HeldIn(JointCheck):
     name = "held"
     asks = "Can the captive piece get out?"
     measures = (
-        "The loose piece moved along 50 straight ways out of where it lies: how deep it would have "
+        "The loose piece moved along 34 straight ways out of where it lies: how deep it would have "
         "to lie in the holder on the easiest of them. Ways with a bend or a turn are not tried."
     )
     limits = (Limit("0.3 mm, so that springy plastic does not let it by"),)

@@ -42,12 +42,12 @@ CALIPER_MM = 0.02  # repeat error of one reading
 WRONG = 0.05  # the share of entries that may be slips
 WIDE_MM = 0.5  # how far off a slip of the caliper may be
 SIGMA_SD = 0.25  # how sure the spread is beforehand, in its logarithm
-SIGMAS = 7  # spreads tried
+SIGMAS = 5  # spreads tried
 # of its square that a print has in common, and the odds of each beforehand: prints mostly err as a
 # whole (a hot day, a worn nozzle) or face by face. common practice, no source
 SHARES = {0.02: 3.0, 0.2: 1.0, 0.4: 1.0, 0.6: 1.0, 0.8: 1.0, 0.98: 6.0}
 LEAST_SIGMA = 0.005
-STEP_MM = 0.004  # of the grid of errors
+STEP_MM = 0.005  # of the grid of errors
 REACH_SD, REACH_MM = 6.0, 0.2  # how far from what was known before the grid goes
 LEAST_BLUR = 0.05  # of a step
 REPEATS_FROM = 2  # entries alike, one by one, that look like one result entered twice

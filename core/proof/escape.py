@@ -19,7 +19,7 @@ from core.solids import TriangleMesh
 
 Points = NDArray[np.float64]
 STEP_MM = 0.8
-MOST_STEPS = 36
+MOST_STEPS = 28
 SAMPLES = 260
 EDGE_MM, MOST_EDGE_POINTS = 0.4, 4000
 MOST_PLAY_MM, TOUCH_MM = 6.0, 0.02
@@ -150,6 +150,6 @@ def ways_about(axis: Points, count: int = 16) -> Points:
     y = np.cross(axis, x)
     ways = [axis, -axis]
     for turn in np.arange(count) * 2 * np.pi / count:
-        flat = x * np.cos(turn) + y * np.sin(turn)
-        ways += [flat, (flat + axis) / np.sqrt(2), (flat - axis) / np.sqrt(2)]
-    return np.array(ways)
+        ways.append(x * np.cos(turn) + y * np.sin(turn))
+    slanting = [(flat + way * axis) / np.sqrt(2) for flat in ways[2::2] for way in (1, -1)]
+    return np.array([*ways, *slanting])

@@ -131,10 +131,10 @@ class Said:
                 texts[f"{path}.{spec.name}"] = texts_for
                 typed[spec.name] = texts_for.strip()
         self.open()
-        missing = self.walker.until(
-            lambda: [self.walker.driver.execute_script(TYPE_ALL, texts)], "typed"
-        )[0]
-        assert missing == "", f"nothing on the screen takes {missing}"
+        self.walker.until(
+            lambda: self.walker.driver.execute_script(TYPE_ALL, texts) == "",
+            f"nothing on the screen takes one of {list(texts)}",
+        )
         edges = {f"{path}.{spec.name}" for spec in specs if spec.kind == "edges"}
         told = {key: text for key, text in texts.items() if key.rpartition(".")[0] not in edges}
         told |= {f"{path}.{spec.name}": typed[spec.name] for spec in specs if spec.kind == "edges"}
@@ -177,7 +177,6 @@ class Said:
         self.walker.choose(f'button[data-path="{path}"]', words)
         typed[spec.name] = value
         self.wanted[path] = value
-        self.walker.settled()
 
     def check(self) -> None:
         self.walker.settled()
