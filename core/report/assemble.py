@@ -70,7 +70,14 @@ def report_on(
 
     def accepted(found: list[Finding]) -> list[Finding]:
         """Findings worded in the project's unit, each with the reason it is left as it is."""
-        told = [replace(one, message=in_unit(one.message, unit)) for one in found]
+        told = [
+            replace(
+                one,
+                message=in_unit(one.message, unit),
+                remedy=one.remedy and replace(one.remedy, label=in_unit(one.remedy.label, unit)),
+            )
+            for one in found
+        ]
         return with_acceptance(told, project.accepted)
 
     measured, gaps = measure_all(solution, spacing_mm) if proof else ({}, {})

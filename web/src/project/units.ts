@@ -17,4 +17,11 @@ export function fixedSize(mm: number, units: Units): string {
   return units === "mm" ? mm.toFixed(2) : (mm / 25.4).toFixed(4);
 }
 
+/** A measured value with its unit, lengths and areas in the project's own. */
+export function measured(value: number, unit: string, units: Units): string {
+  if (units === "in" && unit === "mm") return `${size(value, units)} in`;
+  if (units === "in" && unit === "mm²") return `${trimmed(value / 25.4 ** 2, 4)} in²`;
+  return `${value.toFixed(2)} ${unit}`;
+}
+
 export const percent = (share: number) => `${Math.round(share * 100)} %`;

@@ -13,7 +13,7 @@
   } from "../api/client";
   import { theme } from "../ui/theme.svelte";
   import { INK, SHAPE } from "../ui/severity";
-  import { size, type Units } from "../project/units";
+  import { measured, size, type Units } from "../project/units";
   import Range from "../ui/Range.svelte";
   import Views from "../ui/Views.svelte";
   import CutControls from "./CutControls.svelte";
@@ -350,7 +350,11 @@
         {pointed.message}
         {#if pointed.value !== null && pointed.value !== undefined && pointed.limit}
           <span class="figure mt-1 block text-soft"
-            >{pointed.value.toFixed(2)} {pointed.unit}, limit {pointed.limit.toFixed(2)}</span
+            >{measured(pointed.value, pointed.unit ?? "", units)}, limit {measured(
+              pointed.limit,
+              pointed.unit ?? "",
+              units,
+            )}</span
           >
         {/if}
       </p>
