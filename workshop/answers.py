@@ -127,9 +127,14 @@ def packed_marks(document: Document, key: str) -> bytes | None:
     return None
 
 
-def summary_of(document: Document) -> dict[str, Any]:
-    """What the shelf shows of a document: its parts and its worst finding."""
-    report = report_of(document)
+def summary_of(document: Document, remedies: bool = True) -> dict[str, Any]:
+    """What the shelf shows of a document: its parts and its worst finding.
+
+    Args:
+        remedies: whether the report is wanted next, with its remedies tried.
+    """
+    solution = solution_of(document)
+    report = report_of(document) if remedies else report_on(solution, remedies=False)
     built = any(part.key for part in report.parts)
     bad = [f for f in report.findings if f.severity in ("stop", "warning")]
     return {

@@ -25,7 +25,7 @@ def create(document: Document, words: str) -> Project:
     project = Project.objects.create(title=document.title)
     revision = project.revisions.create(number=1, document=write_document(document), words=words)
     project.current = revision
-    project.summary = summary_of(document)
+    project.summary = summary_of(document, remedies=False)
     project.save(update_fields=["current", "summary", "updated"])
     return project
 
