@@ -186,7 +186,7 @@ class Said:
 
 def test_every_field_of_every_step(bare_walker: Walker) -> None:
     for kind in SAMPLES:
-        data = document(kind) | {"title": f"a step: {kind}"}
+        data = document(kind)
         steps = data["parts"][0]["steps"]
         if len(steps) == 1:
             steps.insert(0, block())  # something to point at
@@ -195,7 +195,7 @@ def test_every_field_of_every_step(bare_walker: Walker) -> None:
             if spec.kind == "edges":  # pressed on the stage in tests of their own
                 line["fields"][spec.name] = "body.top | body.left"
         project = put(bare_walker, data)
-        bare_walker.hop(f"/p/{project}", data["title"])
+        bare_walker.go(f"/p/{project}")
         bare_walker.settled()
         said = Said(bare_walker, project, f'[data-step="{line["id"]}"]', "more that can be set")
         base = f"parts.part.steps.{line['id']}"
@@ -210,11 +210,11 @@ def test_every_field_of_every_outline(bare_walker: Walker) -> None:
         below = block("5")
         fields = {"drawing": "fish"} if kind == "traced" else {}
         raised = step("extrude", (kind, fields), on="body.top", height="3")
-        data = {"format": "fair-hinge-project", "version": 2, "title": f"an outline: {kind}",
+        data = {"format": "fair-hinge-project", "version": 2, "title": kind,
                 "drawings": [{"name": "fish", "path": FISH}],
                 "parts": [{"name": "part", "steps": [below, raised]}]}  # fmt: skip
         project = put(bare_walker, data)
-        bare_walker.hop(f"/p/{project}", data["title"])
+        bare_walker.go(f"/p/{project}")
         bare_walker.settled()
         said = Said(bare_walker, project, '[data-step="extrude"]', "more that can be set")
         said.group("parts.part.steps.extrude.outline.fields", spec.fields, dict(fields))
@@ -229,18 +229,13 @@ def test_every_field_of_every_fit(bare_walker: Walker) -> None:
     ]
     for kind, spec in FITS.items():
         bare = from_data(
-            {
-                "format": "fair-hinge-project",
-                "version": 2,
-                "title": f"a fit: {kind}",
-                "parts": parts,
-            }
+            {"format": "fair-hinge-project", "version": 2, "title": kind, "parts": parts}
         )
         second = "" if spec.makes_b else "second"
         made, name = begin_fit(solve(bare), kind, 0, ("first", second))
         data = made.model_dump(mode="json")
         project = put(bare_walker, data)
-        bare_walker.hop(f"/p/{project}/fit/{name}", data["title"])
+        bare_walker.go(f"/p/{project}/fit/{name}")
         bare_walker.settled()
         said = Said(bare_walker, project, "main", "more that can be set")
         said.group(f"fits.{name}.fields", spec.fields, dict(data["fits"][0]["fields"]))

@@ -43,18 +43,6 @@ class Walker:
     def go(self, path: str) -> None:
         self.driver.get(self.url + path)
 
-    def hop(self, path: str, title: str) -> None:
-        """To another project without loading the program anew, as the back button does."""
-        if not self.driver.current_url.startswith(self.url):
-            self.go(path)
-        else:
-            self.driver.execute_script(
-                "history.pushState({}, '', arguments[0]);"
-                "dispatchEvent(new PopStateEvent('popstate'))",
-                path,
-            )
-        self.until(lambda: title in self.driver.title, f"no page of {title!r}")
-
     def until(self, condition: Callable[[], T], what: str = "") -> T:
         def check(_: Any) -> T:
             try:

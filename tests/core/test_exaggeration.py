@@ -1,4 +1,4 @@
-"""Robustness by exaggeration: every demo part with each measure at 50, 80, 125 and 200 %.
+"""Robustness by exaggeration: every demo part with each measure at 50, 125 and 200 %.
 
 Every build is right (closed, as many millimetres as its own quantities say) or fails with a
 message of its own; nothing else happens.
@@ -16,7 +16,14 @@ from core.proof.closed import check_closed
 from core.report import apply_edits
 from core.solids import triangle_mesh
 
-CASES = [(name, measure.name) for name in DEMO for measure in demo_document(name).measures]
+# a blend takes seconds to build: of the project with one, a single measure
+SLOW = {"shackle": ("thick",)}
+CASES = [
+    (name, measure.name)
+    for name in DEMO
+    for measure in demo_document(name).measures
+    if measure.name in SLOW.get(name, (measure.name,))
+]
 
 
 @pytest.mark.parametrize(("name", "measure"), CASES)
