@@ -67,7 +67,7 @@ def round_faces(mesh: TriangleMesh) -> list[Round]:
             continue
         points = corners.reshape(-1, 3)
         along = points @ axis
-        out = (corners.mean(axis=1) - centre) @ np.eye(3)
+        out = corners.mean(axis=1) - centre
         out -= (out @ axis)[:, None] * axis
         hollow = float(np.einsum("ij,ij->i", out, normals).sum()) < 0
         step, face = mesh.faces[index]

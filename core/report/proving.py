@@ -11,11 +11,10 @@ from typing import Any
 import numpy as np
 
 from core.checks.finished import mesh_of
-from core.checks.measuring import Measured, MeasuredFit, measure_all
+from core.checks.measuring import Measured, MeasuredFit, measure_all, small_pieces_of
 from core.checks.meeting import strips_at_n
 from core.project.results import FitResult, PartResult, Solution
 from core.proof.mass import measure_bulk
-from core.proof.small_part import is_small_part
 from core.report.assemble import report_on
 from core.report.models import FitView, PartView, Report, StepView
 from core.report.motion import motion_report
@@ -134,7 +133,7 @@ def _part(view: PartView, result: PartResult, found: Measured | None, solution: 
             "hidden_voids": found.closed.voids,
             "slot_min_mm": float(across.min()) if len(across) else None,
             "fits_bed": found.bed.fits,
-            "small_part": is_small_part(found.mesh.vertices),
+            "small_part": any(one.small for one in small_pieces_of(found, result.state)),
         }
     return told
 

@@ -16,7 +16,6 @@ from core.checks.judge import findings_of
 from core.fits import FITS
 from core.formats.reading import read_mesh
 from core.process import Process
-from core.project.results import Solution
 from core.project.schema import Accepted, Use
 from core.project.solve import solve
 from core.report import apply_edits, report_on
@@ -168,10 +167,6 @@ def test_readings_are_as_bad_as_their_worst_check() -> None:
         assert reading.severity == min([*own, "good"], key=order.index), reading.name
     walls = next(one for one in report.readings if one.name == "thinnest wall")
     assert walls.severity == "warning"
-
-
-def open_part() -> Solution:
-    return solved(plate())
 
 
 def test_an_open_surface_is_never_accepted_away(own_check: dict) -> None:
