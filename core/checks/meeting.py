@@ -384,7 +384,7 @@ class GoesTogether(JointCheck):
             "slide": joint.told(round(at, 2)),
         }.get(motion.way, f"{at:.1f}°")
         if motion.must:
-            words = f"cannot be {motion.words}: the parts lie in each other at {place}"
+            words = f"not free when {motion.words}: the parts lie in each other at {place}"
             yield Finding(self.name, "stop", words, unit="", fit=name)
             return
         wanted = motion.asked if motion.asked is not None else motion.high

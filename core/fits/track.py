@@ -237,7 +237,15 @@ class GrooveAndNub(FitKind):
                 ),
             ),
             tuple(cautions),
-            Motion("track", f, 0.0, 1.0, around, (*path, out), "travels to the mouth and off"),
+            Motion(
+                "track",
+                f,
+                0.0,
+                1.0,
+                around,
+                (*path, out),
+                "taken along its track to the mouth and off",
+            ),
         )
 
 

@@ -661,7 +661,7 @@ def test_what_turns_is_also_taken_apart() -> None:
                 {"id": "at", "kind": "fit", "fields": {"fit": "f"}}, post, lid)  # fmt: skip
     held = joined("axle", shut, part("b"), "s.top", fields={})
     bad = [one for one in told(held, "goes together") if one.severity == "stop"]
-    assert bad and "cannot be drawn out" in bad[0].message
+    assert bad and "not free when drawn out" in bad[0].message
     assert proved(held)["fits"][0]["goes_together"] is False
 
 
