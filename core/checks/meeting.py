@@ -62,17 +62,17 @@ class Overlap(JointCheck):
     measures = "The volume the two finished solids share as assembled."
     limits = (Limit("none; 0.02 mm³ where faces rest on each other", "what facets allow"),)
     reading = "tightest gap"
-    as_value = True
 
     def look(self, joint: Joint) -> Iterable[Finding]:
         meeting, shared = joint.fit.meeting, joint.measured.overlap_mm3
         assert meeting is not None
         if meeting.marks_only:
             return
+        severity: Severity = "good"
+        words = "the parts share no room"
         if shared > (TOUCHING_MM3 if meeting.touching else 1e-3):
-            words = f"the parts lie in each other by {shared:.2f} mm³"
-            name = joint.fit.fit.name
-            yield Finding(self.name, "stop", words, shared, 0.0, "mm³", fit=name)
+            severity, words = "stop", f"the parts lie in each other by {shared:.2f} mm³"
+        yield Finding(self.name, severity, words, shared, 0.0, "mm³", fit=joint.fit.fit.name)
 
 
 @register
@@ -135,7 +135,6 @@ class WallLeft(JointCheck):
     limits = (Limit("two lines of plastic; under one line, or none at all, it is a stop"),)
     cures = "the depth or width that leaves two lines, or a thicker wall"
     reading = "thinnest wall"
-    as_value = True
 
     def look(self, joint: Joint) -> Iterable[Finding]:
         fit = joint.fit

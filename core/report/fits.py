@@ -147,7 +147,9 @@ def fit_view(
         more=more,
         fields=fields,
         pairs=pairs,
-        overlap_mm3=measured.overlap_mm3 if measured else None,
+        overlap_mm3=measured.overlap_mm3
+        if measured and meeting and not meeting.marks_only
+        else None,
         left=left,
         section=_section(fit, measured, a, b, tuple(called[part] for part in spec.parts))
         if meeting and a.body and b.body

@@ -109,3 +109,38 @@ def test_the_fit_desks_pass_axe(walker: Walker, theme: str) -> None:
         if view == "moving":
             walker.see("first touches at")
         assert walker.axe() == []
+
+
+@pytest.mark.parametrize(("unit", "across", "long"), [("mm", "6", "30"), ("in", "0.25", "1.2")])
+def test_a_nut_that_drops_over_is_a_stop_and_cured_at_its_desk(
+    walker: Walker, unit: str, across: str, long: str
+) -> None:
+    walker.go("/")
+    walker.press("Empty page")
+    walker.see("Nothing here yet")
+    if unit == "in":
+        walker.choose('header button[aria-label^="units"]', "in")
+        walker.settled()
+    walker.step("circle")
+    walker.type("parts.part.steps.body.outline.fields.diameter", across)
+    walker.type("parts.part.steps.body.fields.height", long)
+    walker.settled()
+    walker.press("+ part")
+    walker.press("something that must meet Part")
+    walker.one('[aria-label="find a fit by a word"]').send_keys("bolt")
+    walker.saying("Screw: bolt and nut", "[role=option]").click()
+    walker.press("make it")
+    walker.see("It should feel")
+    walker.settled()
+    fit = walker.driver.current_url.rsplit("/", 1)[1]
+    walker.type(f"fits.{fit}.fields.designation", "M6" if unit == "mm" else "1/4-28 UNF")
+    walker.settled()
+    # as it is proposed, half the depth of thread is left, which is no free fit any more
+    walker.see("most likely", '[aria-label="what is wrong with it"]')
+    walker.see("of their depth")
+    walker.type(f"fits.{fit}.gap", "0.46 mm")
+    walker.settled()
+    walker.see("nothing engages", '[aria-label="what is wrong with it"]')
+    walker.press("do it")
+    walker.until(lambda: "nothing engages" not in walker.text())
+    walker.see("of their depth")

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from "svelte";
-  import { server, type FieldView } from "../api/client";
+  import { server, type FieldView, type FindingView } from "../api/client";
   import More from "../field/More.svelte";
   import Sentence from "../field/Sentence.svelte";
   import { settled } from "../field/settled.svelte";
@@ -10,16 +10,16 @@
   import { address, inPlace } from "../route.svelte";
   import ErrorLine from "../sheet/ErrorLine.svelte";
   import NumberField from "../field/NumberField.svelte";
+  import Remedy from "../readings/Remedy.svelte";
   import Stage from "../stage/Stage.svelte";
   import { takeFitAway } from "../sheet/partActs";
   import { pointing } from "../stage/pointing.svelte";
   import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
-  import Mark from "../ui/Mark.svelte";
   import { shortcuts } from "../ui/shortcuts.svelte";
   import Trouble from "../ui/Trouble.svelte";
   import Views from "../ui/Views.svelte";
-  import { INK, SHAPE } from "../ui/severity";
+  import { INK, SHAPE, WORD } from "../ui/severity";
   import FeelDial from "./FeelDial.svelte";
   import ForecastCurve from "./ForecastCurve.svelte";
   import MotionStage from "./MotionStage.svelte";
@@ -57,6 +57,8 @@
   const unit = (line: { unit?: string }) =>
     !line.unit || line.unit === "mm" ? "" : ` ${line.unit}`;
   const findings = $derived(report.findings.filter((one) => one.fit === name));
+  const isBad = (one: FindingView) => one.severity === "stop" || one.severity === "warning";
+  const bad = $derived(findings.filter(isBad));
   /** Only the two parts of this fit. */
   const pair = $derived({
     ...report,
@@ -198,6 +200,19 @@
       bind:this={told}
       onfocusout={aloud.left}
     >
+      {#if bad.length}
+        <ul class="mb-3 border-b border-rule pb-2 text-small" aria-label="what is wrong with it">
+          {#each bad as finding, index (index)}
+            <li class="py-1">
+              <span class={INK[finding.severity]} aria-hidden="true">{SHAPE[finding.severity]}</span
+              >
+              <span class="sr-only">{WORD[finding.severity]}:</span>
+              {finding.message}
+              {#if finding.remedy}<Remedy {project} {finding} />{/if}
+            </li>
+          {/each}
+        </ul>
+      {/if}
       <h3 class="text-small text-soft">It should feel</h3>
       <FeelDial {project} {fit} {report} />
       <p class="mt-2">
@@ -312,16 +327,6 @@
             )}
           </li>
         {/each}
-        {#each fit.left as wall, index (index)}
-          <li>
-            {wall.what} left
-            <span class="figure text-body">{size(wall.value_mm, units)}</span><span class="unit"
-              >{units}</span
-            >
-            <Mark severity={wall.severity} />
-            {wall.lines.toFixed(1)} lines
-          </li>
-        {/each}
         {#each fit.stack as one, index (index)}
           <li>
             {one.name} ± <span class="figure">{size(one.worst_mm, units)}</span> at worst, ±
@@ -331,14 +336,7 @@
             <span class="text-soft">({one.parts.map(([what]) => what).join(", ")})</span>
           </li>
         {/each}
-        {#if fit.overlap_mm3 !== null}
-          <li>
-            {#if (fit.overlap_mm3 ?? 0) > 1e-3}<span class="text-brick"
-                >■ the parts lie in each other by {fit.overlap_mm3?.toFixed(2)} mm³</span
-              >{:else}the parts share no room{/if}
-          </li>
-        {/if}
-        {#each findings.filter((one) => !one.shown_as_value) as finding, index (index)}
+        {#each findings.filter((one) => !one.shown_as_value && !isBad(one)) as finding, index (index)}
           <li>
             <span class={INK[finding.severity]} aria-hidden="true">{SHAPE[finding.severity]}</span>
             {finding.message}
@@ -353,7 +351,8 @@
     </div>
   </main>
   <p class="sr-only" role="status">
-    {fit.label}: gap {fit.gap_mm} millimetres a side, {percent(fit.chance ?? 0)} to be as asked
+    {#if bad.length}{bad[0]!.message}{:else}{fit.label}: gap {fit.gap_mm} millimetres a side,
+      {percent(fit.chance ?? 0)} to be as asked{/if}
   </p>
 {:else}
   <main class="grid flex-1 place-items-center">

@@ -1,8 +1,7 @@
 <script lang="ts">
-  import type { Accepted, Consequence, FindingView } from "../api/client";
+  import type { Accepted, FindingView } from "../api/client";
   import type { Project } from "../project/project.svelte";
-  import Followed from "./Followed.svelte";
-  import { told } from "../ui/action.svelte";
+  import Remedy from "./Remedy.svelte";
   import { INK, SHAPE, WORD } from "../ui/severity";
 
   let {
@@ -19,23 +18,10 @@
     onclose: () => void;
   } = $props();
 
-  let looked = $state.raw<{ finding: FindingView; list: Consequence[] } | null>(null);
-  let trouble = $state("");
-
   const label = (name: string) =>
     project.report.parts.find((part) => part.name === name)?.label ??
     project.report.fits.find((fit) => fit.name === name)?.label ??
     name;
-
-  async function look(finding: FindingView) {
-    trouble = "";
-    try {
-      const preview = await project.remedy(finding.remedy!.edits);
-      looked = { finding, list: preview.consequences };
-    } catch (problem) {
-      trouble = told(problem);
-    }
-  }
 
   /** What was pressed is gone with what it cured: the cursor goes to the head of the list. */
   let head = $state<HTMLElement>();
@@ -68,19 +54,6 @@
       document.accepted = (document.accepted ?? []).filter((one) => !same(one, finding));
     });
   }
-
-  async function apply(finding: FindingView) {
-    const remedy = finding.remedy!;
-    trouble = "";
-    try {
-      const preview = await project.remedy(remedy.edits);
-      project.put(preview.document, remedy.label);
-      looked = null;
-    } catch (problem) {
-      trouble = told(problem);
-    }
-    head?.focus();
-  }
 </script>
 
 <section
@@ -91,7 +64,6 @@
     <h2 class="font-semibold" tabindex="-1" bind:this={head}>{title}</h2>
     <button class="word-button ml-auto text-small" onclick={onclose}>close</button>
   </div>
-  {#if trouble}<p class="px-4 py-2 text-small text-brick" role="alert">{trouble}</p>{/if}
   <ul>
     {#each findings as finding, index (index)}
       <li class="border-b border-dashed border-rule px-4 py-2 last:border-b-0">
@@ -140,14 +112,7 @@
           </form>
         {/if}
         {#if finding.remedy}
-          <p class="mt-1 ml-5 flex flex-wrap items-baseline gap-x-3 text-small">
-            <span class="text-soft">{finding.remedy.label}</span>
-            <button class="word-button" onclick={() => look(finding)}>what would change</button>
-            <button class="plain-button text-small" onclick={() => apply(finding)}>do it</button>
-          </p>
-          {#if looked?.finding === finding}
-            <div class="ml-5"><Followed list={looked.list} /></div>
-          {/if}
+          <Remedy {project} {finding} ondone={() => head?.focus()} />
         {/if}
       </li>
     {:else}
