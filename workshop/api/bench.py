@@ -27,6 +27,7 @@ class ErrorsView(Schema):
     inner: float
     inner_sd: float
     sigma: float
+    shared: float  # of its square, what a whole print has in common
     overhang_deg: float
     overhang_sd: float
     bridge_mm: float
@@ -162,7 +163,7 @@ def _errors(process: Process, overhang_sd: float, bridge_sd: float) -> ErrorsVie
     errors = process.errors
     return ErrorsView(
         outer=errors.outer, outer_sd=errors.outer_sd, inner=errors.inner,
-        inner_sd=errors.inner_sd, sigma=errors.sigma, overhang_deg=process.overhang_limit_deg,
+        inner_sd=errors.inner_sd, sigma=errors.sigma, shared=errors.shared, overhang_deg=process.overhang_limit_deg,
         overhang_sd=overhang_sd, bridge_mm=process.bridge_limit_mm, bridge_sd=bridge_sd,
     )  # fmt: skip
 

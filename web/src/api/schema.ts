@@ -1775,6 +1775,8 @@ export interface components {
             overhang_deg: number;
             /** Overhang Sd */
             overhang_sd: number;
+            /** Shared */
+            shared: number;
             /** Sigma */
             sigma: number;
         };

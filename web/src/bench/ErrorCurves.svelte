@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { percent } from "../project/units";
   import type { ErrorsView } from "../api/client";
 
   /** What is known of outer and inner faces, before and now, as bells over mm per side. */
@@ -75,8 +76,8 @@
     </figure>
   {/each}
   <p class="text-small">
-    From one printed gap to the next <span class="figure">± {now.sigma.toFixed(3)}</span> mm a side.
-    Clean to
+    From one printed gap to the next <span class="figure">± {now.sigma.toFixed(3)}</span> mm a side,
+    <span class="figure">{percent(now.shared)}</span> of that alike within one print. Clean to
     <span class="figure">{now.overhang_deg.toFixed(0)}°</span>
     <span class="text-soft">± <span class="figure">{now.overhang_sd.toFixed(1)}°</span></span>;
     bridges to <span class="figure">{now.bridge_mm.toFixed(0)}</span> mm
