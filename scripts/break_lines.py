@@ -94,7 +94,7 @@ BREAKS: list[Break] = [
         ("if share < KEPT * whole", "if share < 0", "leaves_no or leaves_none"),
         ("for wall in meeting.walls_left", "for wall in meeting.walls_left[:0]", "leaves_no or leaves_none or wall"),
     ),
-    *_of("core/proof/engagement.py", (GOOD,), ("int(np.argmin(reach))", "int(np.argmax(np.where(np.isfinite(reach), reach, -9)))", "nut or engag or bolt")),
+    *_of("core/proof/engagement.py", (GOOD,), ("float(reach.min())", "float(np.max(reach, where=np.isfinite(reach), initial=-9))", "nut or engag or bolt")),
     *_of(
         "core/proof/escape.py", (GOOD,),
         ("if depth < best.held_mm:", "if depth > best.held_mm or not np.isfinite(best.held_mm):", "ball_is_held"),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from core.checks.check import Limit, ProjectCheck, register
-from core.checks.finding import Finding
+from core.checks.finding import Edit, Finding, Remedy
 from core.project.results import Solution
 
 
@@ -41,6 +41,7 @@ class StepSays(ProjectCheck):
     asks = "Did a step do what was meant?"
     measures = "What each kind of step looks at in its own result: copies in air, play too small."
     limits = (Limit("told with each"),)
+    cures = "what the kind of step names: right through, fewer copies, a wider relief"
     stepwise = True
     unmeasured = True
 
@@ -49,8 +50,14 @@ class StepSays(ProjectCheck):
             for done in part.steps:
                 feature = done.state.features.get(done.step.id)
                 at = feature.missed[0] if feature and feature.missed else None
+                path = f"parts.{part.part.name}.steps.{done.step.id}.fields"
+                cures = [
+                    Remedy(f"take {words}", (Edit(f"{path}.{field}", text),))
+                    for field, text, words in done.cures
+                ]
                 for words in done.warns:
                     yield Finding(
                         self.name, "warning", words, unit="", part=part.part.name,
-                        step=done.step.id, at=at,
+                        step=done.step.id, at=at, remedy=cures[0] if cures else None,
+                        others=tuple(cures[1:]),
                     )  # fmt: skip

@@ -84,8 +84,7 @@ class Joint:
 
     def label(self, of: str) -> str:
         """The name of part ``a`` or ``b`` as it is spoken of."""
-        part = (self.a if of == "a" else self.b).part
-        return part.label or part.name.replace("_", " ")
+        return (self.a if of == "a" else self.b).part.spoken
 
 
 class Check(ABC):

@@ -53,7 +53,7 @@ def _meeting(
     """What kind, the words, the size in mm and the part that goes in, for all that would meet."""
     unit = solution.project.units
     for inside, outside in ((one, other), (other, one)):
-        goes, takes = _label(inside), _label(outside)
+        goes, takes = inside.part.spoken, outside.part.spoken
         rounds, slabs = faces_of(inside)
         bores, slots = faces_of(outside)
         threads = _threaded(inside) | _threaded(outside)
@@ -109,7 +109,7 @@ def _threads(one: PartResult, other: PartResult) -> Iterator[tuple[str, str, flo
         if thread is not None and play < LEAST_PLAY_MM:
             yield (
                 "thread",
-                f"{a.step.id} of {_label(one)} and {b.step.id} of {_label(other)} are both "
+                f"{a.step.id} of {one.part.spoken} and {b.step.id} of {other.part.spoken} are both "
                 f"{thread.name} with {play:g} mm of play: they bind. Give one of them play, or "
                 "let a screw fit make both",
                 thread.major,
@@ -193,7 +193,3 @@ def faces_of(part: PartResult) -> tuple[list[Round], list[Flats]]:
 
 def _same(a: float, b: float) -> bool:
     return abs(a - b) <= SAME_MM
-
-
-def _label(part: PartResult) -> str:
-    return part.part.label or part.part.name.replace("_", " ")

@@ -16,7 +16,10 @@ from core.process import Process
 from core.project.edits import Edit
 from core.project.printed import group_of
 from core.proof.layers import Unsupported
+from core.proof.overhang import check_overhang
 from core.proof.stances import HANGS_MM2
+from core.solids import triangle_mesh
+from core.solids.stance import standing
 from core.steps import STEPS
 
 SIDES = ("top", "bottom", "front", "back", "left", "right")
@@ -64,10 +67,7 @@ class Island(PieceCheck):
         begin = "a piece begins" if count == 1 else f"{count} pieces begin"
         words = f"{begin} in mid-air, {_area(area)} mm² with nothing under it"
         found = _told(piece, islands, "stop", self.name, words, area, 0.0, "mm²")
-        ways = _other_ways(piece)
-        found = _with_chamfer(piece, found)
-        remedies = [*([found.remedy] if found.remedy else []), *ways]
-        yield replace(found, remedy=remedies[0] if remedies else None, others=tuple(remedies[1:]))
+        yield _cured(piece, found)
 
 
 @register
@@ -76,7 +76,7 @@ class Overhang(PieceCheck):
     asks = "Does anything lean out too far?"
     measures = BY_LAYERS + "what is left and is carried on one side only."
     limits = (Limit("the overhang limit of the process; 45° where nothing was learnt"),)
-    cures = "chamfer a rim on the bed instead of rounding it"
+    cures = "chamfer a rim on the bed instead of rounding it; stand it on another side"
     reading = "overhang"
     hatched = ("overhang",)
 
@@ -94,7 +94,7 @@ class Overhang(PieceCheck):
         if area > HANGS_MM2:
             words = f"{area:.0f} mm² stands out over air, up to {piece.told(round(out[0].span_mm, 1))} from what carries it"
             found = _told(piece, out, "warning", self.name, words, area, 0.0, "mm²")
-            yield _with_chamfer(piece, found)
+            yield _cured(piece, found)
             return
         if _of(piece, "island") or _spans(piece):
             return
@@ -117,6 +117,7 @@ class Bridge(PieceCheck):
     asks = "Are bridges short enough to be laid across air?"
     measures = BY_LAYERS + "what is left and is carried on two sides, and how far it spans."
     limits = (Limit("the bridge limit of the process"),)
+    cures = "stand it on another side"
     reading = "overhang"
     hatched = ("overhang",)
 
@@ -128,7 +129,8 @@ class Bridge(PieceCheck):
         far = span > most + 1e-6
         words = f"longest bridge {piece.told(round(span, 1))}, {'past' if far else 'within'} the {piece.told(most)} this process carries"
         severity: Severity = "warning" if far else "note"
-        yield _told(piece, bridges, severity, self.name, words, span, most, "mm")
+        told = _told(piece, bridges, severity, self.name, words, span, most, "mm")
+        yield _cured(piece, told) if far else told
 
 
 def _spans(piece: Piece) -> list[Unsupported]:
@@ -136,31 +138,46 @@ def _spans(piece: Piece) -> list[Unsupported]:
     return bridges if sum(one.area_mm2 for one in bridges) > HANGS_MM2 else []
 
 
+def _cured(piece: Piece, found: Finding) -> Finding:
+    """A finding with what may cure it: a chamfer on the bed, then the sides that hang least."""
+    remedies = [*_chamfers(piece), *_other_ways(piece)]
+    if not remedies:
+        return found
+    return replace(found, remedy=remedies[0], others=tuple(remedies[1:]))
+
+
 def _other_ways(piece: Piece) -> list[Remedy]:
-    """Standing on each of its other sides, where it is printed by itself."""
+    """Standing on each of its other sides, those first on which the least leans too far, where it
+    is printed by itself."""
     if piece.result is None or piece.solution is None:
         return []
     group, part = group_of(piece.solution, piece.name), piece.result.part
     if group is None or len(group.parts) > 1:
         return []
-    return [
-        Remedy(f"stand it on its {side}", (Edit(f"parts.{part.name}.stance", side),))
+    body = piece.result.state.solid()
+    limit, layer = piece.process.overhang_limit_deg, piece.process.layer_mm
+    leaning = {
+        side: check_overhang(triangle_mesh(standing(body, side)), limit, layer).area_mm2
         for side in SIDES
         if side != part.stance
+    }
+    return [
+        Remedy(f"stand it on its {side}", (Edit(f"parts.{part.name}.stance", side),))
+        for side in sorted(leaning, key=lambda side: leaning[side])
     ]
 
 
-def _with_chamfer(piece: Piece, found: Finding) -> Finding:
+def _chamfers(piece: Piece) -> list[Remedy]:
     """A rounded rim on the bed begins too flat; a chamfer of the same size does not."""
-    result = piece.result
-    if result is None:
-        return found
-    for done in result.steps:
+    if piece.result is None:
+        return []
+    part = piece.result.part
+    found = []
+    for done in piece.result.steps:
         if done.error or not done.step.enabled or done.step.kind not in STEPS:
             continue
-        other = STEPS[done.step.kind].steeper_on_bed(done.words, result.part.stance)
+        other = STEPS[done.step.kind].steeper_on_bed(done.words, part.stance)
         if other:
-            path = f"parts.{result.part.name}.steps.{done.step.id}.kind"
-            words = f"{other} that rim instead of rounding it"
-            return found.cured(Remedy(words, (Edit(path, other),)))
+            path = f"parts.{part.name}.steps.{done.step.id}.kind"
+            found.append(Remedy(f"{other} that rim instead of rounding it", (Edit(path, other),)))
     return found

@@ -81,7 +81,7 @@ class Feel(JointCheck):
     asks = "Will it feel as it should?"
     measures = "The forecast for the gap as it stands, from what the process was taught."
     limits = (Limit("the feel asked for is the likeliest", "the process as it was learnt"),)
-    cures = "the gap that the process proposes"
+    cures = "the gap that the process proposes; the feel that can be had"
     reading = "tightest gap"
 
     def look(self, joint: Joint) -> Iterable[Finding]:
@@ -109,6 +109,10 @@ class Feel(JointCheck):
             remedy = Remedy(
                 f"use the proposed {proposed} a side", (Edit(f"fits.{fit.fit.name}.gap", ""),)
             )
+        elif severity == "warning" and likely in _VERB:
+            # no gap that this fit can have gives the feel: another feel is what can be had
+            path = f"fits.{fit.fit.name}.feel"
+            remedy = Remedy(f"ask it to {_VERB[likely]} instead", (Edit(path, likely),))
         yield Finding(
             self.name, severity, words, fit.chance * 100, None, "%", fit=fit.fit.name,
             remedy=remedy,

@@ -1,11 +1,12 @@
-"""A remedy is tried before it is offered: on a copy, its finding gone or better, no new stop."""
+"""A remedy is tried before it is offered: on a copy, its finding gone or better, no new stop,
+and no new warning in the place of a warning."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
 
-from core.checks.finding import ORDER, Finding, Remedy
+from core.checks.finding import ORDER, Finding, Remedy, Severity
 from core.checks.judge import findings_of
 from core.errors import CoreError
 from core.project.cache import MEASURED, content_key
@@ -15,7 +16,7 @@ from core.project.schema import Project
 from core.project.solve import solve
 
 MOST_TRIED = 12  # remedies a report: each is a solve of its own, mostly from the caches
-NEARER = 0.98  # a value must come so much nearer to its limit to count as better
+NEARER = 0.5  # a value must come half-way to its limit to count as better
 
 
 def with_tried_remedies(solution: Solution, findings: Sequence[Finding]) -> list[Finding]:
@@ -48,8 +49,10 @@ def _cures(project: Project, finding: Finding, remedy: Remedy, before: Sequence[
     after = _after(project, remedy)
     if after is None:
         return False
-    stops = {_what(one) for one in before if one.severity == "stop"}
-    if any(one.severity == "stop" and _what(one) not in stops for one in after):
+    # a stop that leaves warnings is better than it was; a warning that brings others is not
+    if _new("stop", before, after) or (
+        finding.severity != "stop" and _new("warning", before, after)
+    ):
         return False
     same = [one for one in after if _what(one) == _what(finding) and one.severity != "good"]
     if finding.severity == "note":  # a number typed twice is told by the number
@@ -57,6 +60,12 @@ def _cures(project: Project, finding: Finding, remedy: Remedy, before: Sequence[
     if finding.value is None:  # without a value it is told by its words
         same = [one for one in same if one.message == finding.message]
     return all(_better(one, finding) for one in same)
+
+
+def _new(severity: Severity, before: Sequence[Finding], after: Sequence[Finding]) -> bool:
+    """Whether something is as bad as that now and was not so bad before."""
+    bad = {_what(one) for one in before if ORDER.index(one.severity) <= ORDER.index(severity)}
+    return any(one.severity == severity and _what(one) not in bad for one in after)
 
 
 def _after(project: Project, remedy: Remedy) -> tuple[Finding, ...] | None:

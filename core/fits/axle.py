@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 
 from core import hardware
@@ -34,6 +35,7 @@ from core.hardware.tables import BEARINGS, SOURCES
 from core.measures.units import Quantity, length
 from core.outlines import ring
 from core.steps.field import Field
+from core.steps.registry import Cures
 from core.steps.state import PartState
 
 
@@ -268,10 +270,17 @@ class BearingSeat(FitKind):
         )
         rings = (size.outside - size.bore) / 6
         clear = (given.numbers["floor_hole"] - size.bore) / 2 - rings
-        cautions = [("good", f"the floor hole clears the inner ring by {clear:.2f} mm a side")]
+        cautions: list[tuple[str, str] | tuple[str, str, Cures]] = [
+            ("good", f"the floor hole clears the inner ring by {clear:.2f} mm a side")
+        ]
         if clear < 0.3:
+            hole = math.ceil((size.bore + 2 * rings + 0.6) * 10 - 1e-9) / 10
             cautions = [
-                ("warning", "the floor hole does not clear the inner ring: the bearing would rub")
+                (
+                    "warning",
+                    "the floor hole does not clear the inner ring: the bearing would rub",
+                    (("floor_hole", f"{hole:g} mm", f"a floor hole of {hole:g} mm"),),
+                )
             ]
         return Meeting(
             seated(given.frame_a.lifted(-deep), given.frame_b),

@@ -34,6 +34,7 @@ from core.outlines.loop import Loop
 from core.solids import Body, Frame
 from core.solids.turned import turned_body
 from core.steps.field import Field
+from core.steps.registry import Cures
 from core.steps.state import PartState
 
 FLOOR_MM = 1.2  # of a cage that stands by itself
@@ -82,12 +83,13 @@ class Captive(FitKind):
     def meeting(self, given: FitInput) -> Meeting:
         made = _MAKERS[given.words["form"]](given)
         gap, layer = given.gap_mm, given.process.layer_mm
-        cautions: list[tuple[str, str]] = []
+        cautions: list[tuple[str, str] | tuple[str, str, Cures]] = []
         if gap < layer:
             cautions.append(
                 (
                     "warning",
                     f"the gap of {gap:.2f} mm is under one layer of {layer:g} mm: it will fuse where it lies level",
+                    (("gap", "", "the proposed gap"),),
                 )
             )
         cautions.append(

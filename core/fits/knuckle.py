@@ -38,6 +38,7 @@ from core.outlines import Outline
 from core.outlines.loop import polygon_loop
 from core.solids import Body, Frame
 from core.steps.field import Field
+from core.steps.registry import Cures
 from core.steps.state import PartState
 
 TIP_MM = 0.4  # flat at the point of a cone
@@ -164,13 +165,14 @@ class KnuckleHinge(FitKind):
                 (given.b.part.replace("_", " "), 2.0, size.barrel - 0.8),
             ),
         )
-        cautions: list[tuple[str, str]] = []
+        cautions: list[tuple[str, str] | tuple[str, str, Cures]] = []
         layer = given.process.layer_mm
         if gap < layer:
             cautions.append(
                 (
                     "warning",
                     f"the gap of {gap:.2f} mm is under one layer of {layer:g} mm: it will fuse where it lies level",
+                    (("gap", "", "the proposed gap"),),
                 )
             )
         if gap < 0.2:
@@ -178,6 +180,7 @@ class KnuckleHinge(FitKind):
                 (
                     "warning",
                     "under about 0.2 mm designed, print-in-place parts tend to fuse (common practice, no source)",
+                    (("gap", "", "the proposed gap"),),
                 )
             )
         if cones:

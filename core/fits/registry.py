@@ -13,14 +13,11 @@ from core.process.model import Feel, Process
 from core.solids import Frame
 from core.solids.frame import Vector
 from core.steps.field import Field
-from core.steps.registry import Start
+from core.steps.registry import Cures, Start
 from core.steps.state import PartState
 
 GIVES_WAY = ("outer", "inner", "half each")
 FaceSet = tuple[str, frozenset[str]]  # step id, face names
-
-
-Cures = tuple[tuple[str, str, str], ...]  # a field of the fit, what it is set to, in words
 
 
 @dataclass(frozen=True)

@@ -22,7 +22,6 @@ from core.fits.pieces import (
     upright_cut,
 )
 from core.fits.registry import (
-    Cures,
     Engages,
     FitInput,
     FitKind,
@@ -40,6 +39,7 @@ from core.outlines import regular_polygon
 from core.process import propose_gap
 from core.solids import Body, Frame
 from core.steps.field import Field
+from core.steps.registry import Cures
 from core.steps.state import PartState
 from core.steps.thread import inside_thread, outside_thread
 from core.threads import Opening, Thread, opened, read_thread

@@ -15,6 +15,7 @@ from core.fits.registry import (
 from core.fits.slip_lid_sizes import Sizes, headroom
 from core.outlines.curves import Line
 from core.solids import Frame
+from core.steps.registry import Cures
 from core.steps.state import Mouth
 
 
@@ -87,8 +88,8 @@ def inner_faces(given: FitInput, mouth: Mouth, sizes: Sizes) -> FaceSet:
     return mouth.sides
 
 
-def cautions(given: FitInput, sizes: Sizes) -> list[tuple[str, str]]:
-    found = []
+def cautions(given: FitInput, sizes: Sizes) -> list[tuple[str, str] | tuple[str, str, Cures]]:
+    found: list[tuple[str, str] | tuple[str, str, Cures]] = []
     lead, engagement = given.numbers["lead_in"], given.numbers["engagement"]
     both = 2 * lead + given.gap_mm
     if lead == 0:
@@ -96,11 +97,13 @@ def cautions(given: FitInput, sizes: Sizes) -> list[tuple[str, str]]:
     else:
         found.append(("good", f"the two lead-ins pass each other by {both:.2f} mm a side"))
     if engagement - 2 * lead < 2.0:
+        deep = math.ceil((2.0 + 2 * lead) * 10 - 1e-9) / 10
         found.append(
             (
                 "warning",
                 f"only {max(engagement - 2 * lead, 0):.2f} mm of straight side guides the lid; "
                 "at least 2 mm keeps it from rocking (common practice, no source)",
+                (("engagement", f"{deep:g} mm", f"{deep:g} mm of engagement"),),
             )
         )
     return found

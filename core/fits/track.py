@@ -38,6 +38,7 @@ from core.solids import Body, Frame
 from core.solids.body import Source
 from core.solids.stack import close_mesh
 from core.steps.field import Field
+from core.steps.registry import Cures
 from core.steps.state import PartState
 from core.steps.thread import host_radius
 
@@ -178,15 +179,19 @@ class GrooveAndNub(FitKind):
             ),
             (("nub", -n["deep"] / 2, 0.0), ("cylinder", -n["deep"] - 1.6, n["nub"] * 0.6)),
         )
-        cautions: list[tuple[str, str]] = [("good", f"the key travels {track.told(around)}")]
+        cautions: list[tuple[str, str] | tuple[str, str, Cures]] = [
+            ("good", f"the key travels {track.told(around)}")
+        ]
         if neighbours is not None:
-            left = neighbours - wide
+            left, two = neighbours - wide, 2 * given.process.line_mm
+            narrow = math.floor((n["nub"] - two + left) * 20) / 20
+            cures = (("nub", f"{narrow:g} mm", f"a nub {narrow:g} mm wide"),) if narrow > 0 else ()
             if left < 0:
-                cautions.append(("stop", f"the groove runs into itself: {-left:.2f} mm too close"))
-            elif left < 2 * given.process.line_mm:
-                cautions.append(
-                    ("warning", f"only {left:.2f} mm of wall stands between neighbouring grooves")
-                )
+                words = f"the groove runs into itself: {-left:.2f} mm too close"
+                cautions.append(("stop", words, cures))
+            elif left < two:
+                words = f"only {left:.2f} mm of wall stands between neighbouring grooves"
+                cautions.append(("warning", words, cures))
             else:
                 cautions.append(
                     ("good", f"{left:.2f} mm of wall stands between neighbouring grooves")

@@ -48,7 +48,7 @@ class Surroundings:
     def part_words(self, name: str) -> str:
         """A part as it is spoken of."""
         part = next((one for one in self.project.parts if one.name == name), None)
-        return (part.label if part else "") or name.replace("_", " ")
+        return part.spoken if part else name.replace("_", " ")
 
 
 def options_of(spec: Field, around: Surroundings, empty: str = "") -> list[Option]:

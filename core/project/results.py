@@ -15,6 +15,7 @@ from core.project.placing import Placed
 from core.project.resolve import Typed
 from core.project.schema import FitSpec, Part, Project, Step
 from core.steps import PartState
+from core.steps.registry import Cures
 
 
 @dataclass(frozen=True)
@@ -28,6 +29,7 @@ class StepResult:
     error: CoreError | None = None
     says: str = ""
     warns: tuple[str, ...] = ()
+    cures: Cures = ()  # what may cure what it warns of
     sketch: Sketch | None = None
     placed: Placed | None = None
 

@@ -144,6 +144,11 @@ class Part(_Model):
     clear: Expression = "0.5 mm"  # how far that part must keep from it, a side
     expected_mass: ExpectedMass | None = None
 
+    @property
+    def spoken(self) -> str:
+        """What it is called where it is spoken of."""
+        return self.label or self.name.replace("_", " ")
+
 
 class FitSpec(_Model):
     """A relation between two parts."""

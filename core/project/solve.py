@@ -28,6 +28,7 @@ from core.project.schema import FitSpec, Place, Project, Step
 from core.solids import Frame
 from core.solids.stance import up_of
 from core.steps import STEPS, PartState, StationInput, StepInput
+from core.steps.registry import Cures
 
 
 def solve(project: Project) -> Solution:
@@ -259,7 +260,7 @@ class _Solver:
                 [state.key for state in others.values()],
             )  # fmt: skip
 
-            def build() -> tuple[PartState, str, tuple[str, ...], Sketch | None]:
+            def build() -> tuple[PartState, str, tuple[str, ...], Cures, Sketch | None]:
                 further = tuple(
                     StationInput(plan.make(before), p["up"], p["x"], p["y"], p["turn"])
                     for plan, p in stations
@@ -278,12 +279,15 @@ class _Solver:
                 )
                 after = replace(kind.build(given), key=key)
                 warns = kind.warns(given, after)
+                cures = kind.cures(given, after) if warns else ()
                 sketch = Sketch((drawn, *(s.outline for s in further))) if drawn else None
-                return after, kind.says(given, after), warns, sketch
+                return after, kind.says(given, after), warns, cures, sketch
 
-            after, says, warns, sketch = STATES.get(key, build)
+            after, says, warns, cures, sketch = STATES.get(key, build)
             after = replace(after, part=before.part)  # a part made just so may be another's
-            return StepResult(step, typed, all_words, after, None, says, warns, sketch, at_place)
+            return StepResult(
+                step, typed, all_words, after, None, says, warns, cures, sketch, at_place
+            )
         except CoreError as failure:
             sketch = outline.sketch(before) if outline else None
             return StepResult(

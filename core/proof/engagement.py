@@ -14,14 +14,10 @@ SECTORS = 36
 @dataclass(frozen=True)
 class Engagement:
     """``overlap_mm``: the least radial overlap round the axis, below nought where they pass free;
-    ``length_mm`` along the axis over which both have ridges; ``at`` a point of the least overlap,
-    in the axis' coordinates; radii of the bolt's crests and the nut's bore, mm."""
+    ``length_mm`` along the axis over which both have ridges."""
 
     overlap_mm: float
     length_mm: float
-    at: tuple[float, float, float]
-    crest_mm: float
-    bore_mm: float
 
 
 def measure_engagement(
@@ -55,20 +51,7 @@ def measure_engagement(
     reach = np.where(np.isfinite(inner) & (outer > 0), outer - inner, np.inf)
     if not np.isfinite(reach).any():
         return None
-    sector = int(np.argmin(reach))
-    angle = (sector + 0.5) * 2 * np.pi / SECTORS
-    at = (
-        float(inner[sector] * np.cos(angle)),
-        float(inner[sector] * np.sin(angle)),
-        (low + high) / 2,
-    )
-    return Engagement(
-        float(reach[sector]),
-        high - low,
-        at,
-        float(outer.max()),
-        float(inner[np.isfinite(inner)].min()),
-    )
+    return Engagement(float(reach.min()), high - low)
 
 
 def _samples(corners: Points) -> Points:

@@ -29,9 +29,8 @@ SLANTED = (np.array([0.31, 0.53, 0.789]), np.array([-0.67, 0.41, -0.619]))
 
 @dataclass(frozen=True)
 class Escape:
-    """The easiest way out (unit vector), and how deep the solids would lie in each other on it."""
+    """How deep the solids would lie in each other on the easiest way out."""
 
-    way: tuple[float, float, float]
     held_mm: float
 
 
@@ -82,7 +81,7 @@ def easiest_way_out(
         deep = held.depth(own + shift)
         return max(deep, moved.depth(around - shift)) if len(around) else deep
 
-    best = Escape((0.0, 0.0, 1.0), np.inf)
+    best = Escape(np.inf)
     for start in _starts(depth_at, ways[0], far_mm):
         lifted = bool(start.any())
         for way in ways:
@@ -94,8 +93,7 @@ def easiest_way_out(
                 if depth >= best.held_mm:
                     break
             if depth < best.held_mm:
-                x, y, z = (float(v) for v in way)
-                best = Escape((x, y, z), depth)
+                best = Escape(depth)
     return best
 
 

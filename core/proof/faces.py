@@ -25,15 +25,14 @@ ALL_ROUND = 0.75  # of the way; a corner rounded off is no bore
 
 @dataclass(frozen=True)
 class Round:
-    """A cylinder: across in mm over its facets' corners, ``hollow`` where it is a bore, its axis,
-    how long it is along it, and whose face it is."""
+    """A cylinder: across in mm over its facets' corners, ``hollow`` where it is a bore, how
+    long it is along its axis, and whose face it is."""
 
     step: str
     face: str
     across_mm: float
     hollow: bool
     long_mm: float
-    axis: tuple[float, float, float]
     middle: tuple[float, float, float]
 
 
@@ -72,11 +71,7 @@ def round_faces(mesh: TriangleMesh) -> list[Round]:
         hollow = float(np.einsum("ij,ij->i", out, normals).sum()) < 0
         step, face = mesh.faces[index]
         middle = centre + axis * (float(along.min() + along.max()) / 2 - float(centre @ axis))
-        found.append(
-            Round(
-                step, face, 2 * radius, hollow, float(np.ptp(along)), _triple(axis), _triple(middle)
-            )
-        )
+        found.append(Round(step, face, 2 * radius, hollow, float(np.ptp(along)), _triple(middle)))
     return found
 
 

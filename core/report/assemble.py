@@ -326,7 +326,7 @@ def _part_view(
     layers = measured.layers if measured else None
     return PartView(
         name=part.name,
-        label=part.label or part.name.replace("_", " "),
+        label=part.spoken,
         colour=part.colour,
         key=result.state.key if measured else "",
         stance=part.stance,

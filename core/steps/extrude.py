@@ -14,7 +14,7 @@ from core.outlines.curves import Arc
 from core.solids import Body, Frame, Prism, prism_body
 from core.steps.blind import floor_warning
 from core.steps.field import Field
-from core.steps.registry import Start, StepInput, StepKind, register
+from core.steps.registry import Cures, Start, StepInput, StepKind, register
 from core.steps.state import Feature, PartState, Recess
 
 MODES = ("add", "cut", "common")
@@ -161,6 +161,9 @@ class Extrude(StepKind):
         if given.numbers["height"] >= -low - 1e-9:
             return ()
         return floor_warning(given, after, "bottom", "pocket")
+
+    def cures(self, given: StepInput, after: PartState) -> Cures:
+        return (("direction", "right through", "the cut right through"),)
 
 
 def _reach(given: StepInput) -> tuple[float, float]:

@@ -14,7 +14,7 @@ from core.solids import Body, Prism, prism_body, turned_body
 from core.steps.blind import floor_warning
 from core.steps.extrude import CLEAR_MM, SKIN_MM, applied, distance_to
 from core.steps.field import Field
-from core.steps.registry import StepInput, StepKind, register
+from core.steps.registry import Cures, StepInput, StepKind, register
 from core.steps.state import Feature, PartState, Recess
 
 FORMS = ("plain", "countersunk", "counterbored", "teardrop")
@@ -114,6 +114,9 @@ class Hole(StepKind):
         if given.words["reach"] != "to depth" or given.words["form"] not in ("plain", "teardrop"):
             return ()
         return floor_warning(given, after, "floor", "hole")
+
+    def cures(self, given: StepInput, after: PartState) -> Cures:
+        return (("reach", "through", "the hole right through"),)
 
 
 def reached(given: StepInput, depth: float) -> float:

@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 from core.errors import BuildError
 from core.solids import Body, Frame
 from core.steps.field import Field
-from core.steps.registry import StepInput, StepKind, register
+from core.steps.registry import Cures, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 MOST_COPIES = 5000
@@ -199,6 +199,10 @@ class LinearPattern(_Pattern):
             shift(x * pitch * i, y * pitch * i, z * pitch * i)
             for i in range(_whole(given, "count"))
         ]
+
+    def cures(self, given: StepInput, after: PartState) -> Cures:
+        met = _whole(given, "count") - len(after.features[given.step].missed)
+        return (("count", str(met), f"{met} of them"),) if met > 1 else ()
 
 
 @register

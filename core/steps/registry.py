@@ -14,6 +14,8 @@ from core.solids import Frame
 from core.steps.field import Field
 from core.steps.state import PartState
 
+Cures = tuple[tuple[str, str, str], ...]  # a field, what it is set to, what that is called
+
 
 @dataclass(frozen=True)
 class Start:
@@ -124,6 +126,13 @@ class StepKind(ABC):
 
     def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
         """What a maker may not have meant, though the step could be built."""
+        return ()
+
+    def cures(self, given: StepInput, after: PartState) -> Cures:
+        """Fields of its own that may cure what it warns of, each with a text and what it is called.
+
+        Each is tried on a copy before it is offered.
+        """
         return ()
 
     def partner(self, words: Mapping[str, str]) -> Partner | None:

@@ -15,7 +15,7 @@ from core.solids import Body, Frame, turned_body
 from core.steps.extrude import SKIN_MM, applied
 from core.steps.field import Field
 from core.steps.hole import reached
-from core.steps.registry import Partner, Start, StepInput, StepKind, register
+from core.steps.registry import Cures, Partner, Start, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 from core.threads import Opening, Thread, opened, read_thread, thread_cutter, thread_rod
 from core.threads.helix import wound_ridge
@@ -157,6 +157,13 @@ class ThreadStep(StepKind):
             found.append("this thread is a mark only: it will not be in any file you take away")
         return tuple(found)
 
+    def cures(self, given: StepInput, after: PartState) -> Cures:
+        if given.words["drawn"] != "in full":
+            return (("drawn", "in full", "the thread in full"),)
+        pitch = thread_of(given.words["designation"], given).pitch
+        wide = f"{math.ceil(pitch * 10 - 1e-9) / 10:g} mm"
+        return (("relief", wide, f"a relief {wide} wide"),)
+
 
 def thread_of(designation: str, given: StepInput) -> Thread:
     """The thread a step names, with its starts and hand."""
@@ -196,13 +203,12 @@ def outside_thread(
         "outside",
     )
     envelope = turned_body(thread_envelope(side, low, top, n), Frame(), step)
-    ridge = wound_ridge(thread, side, low, max(high, 0.0), step, True) & envelope
     core = turned_body(
-        Outline(polygon_loop(_core_profile(side, low, top, n), ["bottom", "root", "lead-in", "top", "axis"])),
-        Frame(), step,
-    )  # fmt: skip
+        _rectangle(max(side.root - 1.0, side.root / 2), side.root, low, top, "root"), Frame(), step
+    )
+    ridged = (wound_ridge(thread, side, low, max(high, 0.0), step, True) + core) & envelope
     threaded = (body - ring.moved(frame.matrix)) - _tip(side, top, n, step, frame)
-    threaded = threaded + (ridge + core).moved(frame.matrix)
+    threaded = threaded + ridged.moved(frame.matrix)
     return _relieved(threaded, frame, side, host, low, step, n)
 
 
@@ -215,16 +221,6 @@ def _relieved(
         return body
     groove = _rectangle(max(side.root - 0.3, 0.1), host + PROUD_MM, low - 1e-3, low + n["relief"])
     return body - turned_body(groove, frame, step, "outside")
-
-
-def _core_profile(
-    side: Opening, low: float, top: float, n: Mapping[str, float]
-) -> list[tuple[float, float]]:
-    lead = max(n["lead_in"] - (side.crest - side.root), 0.0)
-    inner = max(side.root - 1.0, side.root / 2)
-    return [
-        (inner, low), (side.root, low), (side.root, top - lead), (max(side.root - lead, inner), top), (inner, top),
-    ]  # fmt: skip
 
 
 def _tip(side: Opening, top: float, n: Mapping[str, float], step: str, frame: Frame) -> Body:
@@ -240,15 +236,16 @@ def _tip(side: Opening, top: float, n: Mapping[str, float], step: str, frame: Fr
 
 
 def thread_envelope(side: Opening, low: float, high: float, n: Mapping[str, float]) -> Outline:
-    """The turned profile that clips the ridges: a 45° lead-in above, a run-out below."""
+    """The turned profile that clips core and ridges: a 45° lead-in above, a run-out below."""
     inner = max(side.root - 1.0, side.root / 2)
-    deep = side.crest - side.root
-    lead, run = min(n["lead_in"], deep), n.get("run_out", 0.0)
+    lead, run = min(n["lead_in"], side.crest - inner), n.get("run_out", 0.0)
     over = side.crest + 1e-3
     points = [(inner, low)]
-    points += [(side.root - 1e-3, low), (over, low + run)] if run > 0 else [(over, low)]
+    points += [(side.root + 1e-3, low), (over, low + run)] if run > 0 else [(over, low)]
+    lead += 1e-3 if lead > 0 else 0.0
     points += [(over, high - lead), (over - lead, high)] if lead > 0 else [(over, high)]
-    points.append((inner, high))
+    if over - lead > inner + 1e-6:
+        points.append((inner, high))
     return Outline(polygon_loop(points, ["end"] * len(points)))
 
 
@@ -283,9 +280,11 @@ def inside_thread(
     return applied("cut", state, tool.moved(frame.matrix))
 
 
-def _rectangle(inner: float, outer: float, low: float, high: float) -> Outline:
+def _rectangle(
+    inner: float, outer: float, low: float, high: float, round_face: str = "side"
+) -> Outline:
     points = [(inner, low), (outer, low), (outer, high), (inner, high)]
-    return Outline(polygon_loop(points, ["bottom", "side", "top", "inside"]))
+    return Outline(polygon_loop(points, ["bottom", round_face, "top", "inside"]))
 
 
 def host_radius(body: Body, frame: Frame, height: float) -> float | None:

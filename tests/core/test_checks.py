@@ -152,7 +152,8 @@ def test_under_a_bridge_nothing_is_chamfered() -> None:
         step("w", "extrude", rectangle("30", "40"), mode="cut", height="12"),
     )
     (bridge,) = found(report_on(solved(gate)), "bridge")
-    assert bridge.severity == "warning" and bridge.remedy is None
+    assert bridge.severity == "warning" and bridge.remedy is not None
+    assert bridge.remedy.label == "stand it on its top"
 
 
 def test_readings_are_as_bad_as_their_worst_check() -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import math
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -13,14 +14,18 @@ from manifold3d import Manifold
 from scipy.optimize import differential_evolution
 from scipy.spatial.transform import Rotation
 
+from core.checks.check import Joint
 from core.checks.finding import Finding
 from core.checks.finished import mesh_of
 from core.checks.judge import findings_of
+from core.checks.measuring import measure_fit
+from core.checks.meeting import GapAsAsked
 from core.formats.reading import read_mesh
 from core.process import Process
 from core.project.printed import group_of
 from core.project.results import Solution
 from core.project.solve import solve
+from core.proof.engagement import measure_engagement
 from core.proof.layers import test_layers as layer_test
 from core.proof.slender import thinnest_upright
 from core.proof.small_part import is_small_part
@@ -90,6 +95,39 @@ def test_a_nut_opened_past_its_ridges_is_a_stop_with_a_cure() -> None:
     assert engaged.severity == "stop" and "goes over" in engaged.message
     assert engaged.remedy is not None and engaged.remedy.edits[0].path == "fits.f.gap"
     assert "print 12x4 would" in engaged.message
+
+
+def test_ridges_cut_away_on_one_side_engage_as_far_as_they_do_there() -> None:
+    """A flat down one side: the least overlap all round counts, not the greatest."""
+
+    def ring(radius: float, flat: float) -> np.ndarray:
+        turns = np.radians(np.arange(0.0, 361.0))
+        reach = np.minimum(radius, flat / np.maximum(np.cos(turns), 1e-9))
+        around = np.column_stack([reach * np.cos(turns), reach * np.sin(turns), 0 * turns])
+        up = around + np.array([0.0, 0.0, 10.0])
+        return np.stack([np.stack([around[:-1], around[1:], up[1:]], 1),
+                         np.stack([around[:-1], up[1:], up[:-1]], 1)]).reshape(-1, 3, 3)  # fmt: skip
+
+    found = measure_engagement(ring(5.0, 4.2), ring(4.4, 99.0), 0.0, 10.0)
+    assert found is not None
+    assert found.overlap_mm == pytest.approx(
+        4.2 / math.cos(math.radians(10)) - 4.4, abs=0.01
+    )  # ten degrees a sector
+    assert found.length_mm == pytest.approx(10)
+
+
+def test_a_gap_off_what_was_asked_is_a_warning_both_ways() -> None:
+    solution = bolt("M12", "12", gap="0.2")
+    fit, a, b = solution.fits["f"], solution.parts["a"], solution.parts["b"]
+    measured = measure_fit(fit, a.state, b.state)
+    assert measured is not None
+    first = measured.gaps[0]
+    assert first is not None
+    for off, severity in ((0.0, "good"), (0.1, "warning"), (-0.1, "warning")):
+        moved = replace(first, distance_mm=first.distance_mm + off)
+        joint = Joint(fit, replace(measured, gaps=(moved, *measured.gaps[1:])), a, b, solution)
+        told_gap = next(iter(GapAsAsked().look(joint)))
+        assert told_gap.severity == severity and told_gap.value == moved.distance_mm
 
 
 def test_few_turns_are_measured_not_reckoned() -> None:
@@ -553,6 +591,42 @@ def offered(solution: Solution, check: str) -> list[str]:
         for one in report_on(solution).findings
         if one.check == check and one.remedy
     ]
+
+
+PLATE = step("b", "extrude", rectangle("60", "20"), height="8")
+SLOPE = step("e", "extrude", rectangle("12", "60"), on={"on": "b.bottom", "x": "24"}, mode="cut", direction="down", height="6")  # fmt: skip
+
+
+def test_what_one_value_cures_has_its_remedy() -> None:
+    tube = part("a", step("s", "extrude", circle("30"), height="40"))
+    path = "down 16 mm, right 6 mm, up 6 mm"
+    tee = part("p", step("b", "extrude", rectangle("10", "10"), height="20"),
+               step("t", "extrude", rectangle("40", "10"), on="b.top", height="4"))  # fmt: skip
+    cases = [
+        (joined("screw", rod("a", "6"), part("b"), "s.top", feel="free",
+                fields={"designation": "M6", "relief": "0"}), "feel", "ask it to slide instead"),
+        (solved(tee), "overhang", "stand it on its"),
+        (joined("track", tube, part("b"), "s.top", fields={"path": path, "nub": "4.6", "deep": "1", "nubs": "1", "tall": "24"}),
+         "fit", "take a nub 4"),
+        (solved(part("p", PLATE, SLOPE, step("h", "hole", on={"on": "b.top", "x": "20"}, diameter="10", depth="6", reach="to depth"))),
+         "step", "take the hole right through"),
+        (solved(part("p", PLATE, SLOPE, step("h", "extrude", circle("10"), on={"on": "b.top", "x": "20"}, mode="cut", direction="down", height="6"))),
+         "step", "take the cut right through"),
+        (solved(part("p", PLATE, step("h", "hole", on={"on": "b.top", "x": "-20"}, diameter="4"),
+                     step("r", "row", count="7", spacing="10"))), "step", "take 6 of them"),
+        (solved(part("p", step("s", "extrude", circle("8"), height="20"),
+                     step("t", "thread", on="s.top", designation="M8", long="10", relief="0.8"))),
+         "step", "take a relief 1.3 mm wide"),
+    ]  # fmt: skip
+    for solution, check, words in cases:
+        labels = offered(solution, check)
+        assert any(words in label for label in labels), (words, labels)
+
+
+def test_under_a_lead_in_deeper_than_its_ridges_no_lip_is_left() -> None:
+    for name, across in (("M6", "6"), ("M12", "12"), ("1/4-20 UNC", "0.25in")):
+        (wall,) = [f for f in told(bolt(name, across), "wall") if f.part == "a"]
+        assert wall.severity == "good" and wall.value > 3
 
 
 def test_walls_that_are_gone_or_thin_offer_what_cures_them() -> None:

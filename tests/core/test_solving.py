@@ -228,6 +228,15 @@ def test_solving_again_rebuilds_only_what_follows() -> None:
     assert second.parts["base"].steps[0].state.body is first.parts["base"].steps[0].state.body
 
 
+def test_what_another_part_became_is_not_forgotten() -> None:
+    """Nothing of the step that joins it changes: only the part it names."""
+    for tall in ("10", "14", "10"):
+        tool = part("tool", step("t", "extrude", rectangle("6", "6"), height=tall))
+        host = part("host", step("b", "extrude", rectangle("30", "30"), height="5"),
+                    step("j", "combine", part="tool"))  # fmt: skip
+        assert volume(solved(tool, host), "host") == pytest.approx(4500 + 36 * (float(tall) - 5))
+
+
 def test_three_hundred_chained_measures_solve() -> None:
     chain = [{"name": "m0", "expression": "1"}]
     chain += [{"name": f"m{i}", "expression": f"m{i - 1} + 1"} for i in range(1, 300)]
