@@ -60,6 +60,11 @@ SAMPLES: dict[str, Steps] = {
         block(),
         step("hole", on="body.top", form="counterbored", diameter="8", head="18", head_depth="5"),
     ],
+    "hollow": [
+        {**step("extrude", ("rectangle", {"width": "40", "depth": "30", "corners": "6"}), height="16", draft="0-8 deg"), "id": "low"},
+        {**step("extrude", ("rectangle", {"width": "52", "depth": "42", "corners": "8"}), on="low.top", height="12", draft="0-8 deg"), "id": "high"},
+        step("hollow", wall="1.6", open="high.top"),
+    ],
     "shell": [block("22"), step("shell", wall="2.4", floor="2")],
     "fillet": [block(), step("fillet", size="5", where="top rim")],
     "chamfer": [block(), step("chamfer", size="4", where="top rim")],

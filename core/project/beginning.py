@@ -66,7 +66,7 @@ def begin_step(
     made = Step(
         id=name,
         kind=kind,
-        fields=_fields(spec.fields, spec.sentence, chosen.sets, around, room, edge),
+        fields=_fields(spec.fields, spec.sentence, chosen.sets, around, room, edge, on),
         outline=_outline(outline, around, room) if spec.has_outline else None,
         stations=[Station(outline=_outline(outline, around, room))] if spec.has_stations else [],
         place=_place(room, project.units, spec.seeks_room) if room else None,
@@ -297,6 +297,7 @@ def _fields(
     around: Surroundings,
     room: Room | None,
     edge: str = "",
+    on: str = "",
 ) -> dict[str, str]:
     """What a new step or outline has typed: what its way sets, and the sizes it speaks of."""
     words = filled(specs, sets)
@@ -306,6 +307,8 @@ def _fields(
     for spec in specs:
         default = spec.default_in(words)
         size = PLAIN_MM.fullmatch(default)
+        if spec.kind == "faces" and spec.among == "whole" and on:
+            typed[spec.name] = on
         if spec.name in typed or spec.name not in named:
             continue
         if spec.kind == "edges" and edge:

@@ -95,6 +95,8 @@ def _places(spec: Field, around: Surroundings) -> list[Option]:
 
 
 def _sides(spec: Field, around: Surroundings) -> list[Option]:
+    if spec.among == "whole":
+        return _faces(spec, around)
     names: dict[str, None] = {}
     for feature in around.state.features.values():
         if feature.prism is not None:
@@ -114,6 +116,7 @@ def _will_do(feature: Feature, among: Among) -> bool:
         "piece": feature.tool,
         "recess": feature.recess,
         "rim": feature.mouth,
+        "whole": feature,
     }
     return needed[among] is not None
 

@@ -7,6 +7,7 @@ Map
     stack    polygons on stations joined into a solid: prisms, chamfers, rounds, tapers
     skin     stations anywhere in space joined into a solid: turned, swept and lofted bodies
     turned   an outline turned about an axis
+    hollow   any body hollowed to a wall, open where asked
     edges    where two named faces meet, as chains of mesh edges
     rolling  edges rounded with a rolling ball, or chamfered, on any body
     prism    an outline raised between two heights, rims and all; the usual body of a part

@@ -7,7 +7,7 @@ Map
     edge_list   edges as a maker writes them: two faces that meet, with a size of their own
     blind       words on blind cuts that come out behind
     outline_kinds   the outlines a step can ask for, and their fields
-    extrude, revolve, loft, sweep, text, wrap, boss (and ledge), flats, hole, shell, rims (fillet, chamfer)
+    extrude, revolve, loft, sweep, text, wrap, boss (and ledge), flats, hole, shell, hollow, rims (fillet, chamfer)
     rib, split
     patterns    rows, grids, rounds and rings of a step's piece; mirror; move
     fill        copies all over a face
@@ -26,6 +26,7 @@ from core.steps import (
     flats,
     hardware,
     hole,
+    hollow,
     imported,
     loft,
     patterns,
@@ -65,6 +66,7 @@ __all__ = [
     "flats",
     "hardware",
     "hole",
+    "hollow",
     "imported",
     "loft",
     "patterns",

@@ -16,6 +16,7 @@ from core.solids.skin import skin
 from core.steps.extrude import MODES, applied
 from core.steps.field import Field
 from core.steps.registry import StepInput, StepKind, register
+from core.steps.sides import with_sides
 from core.steps.state import Feature, PartState
 
 PIECES = 36
@@ -79,7 +80,8 @@ class Bridge(StepKind):
                 )
             )
         }
-        return given.state.made(after, Feature(given.step, {}, quantities, tool=body, mode=mode))
+        feature = Feature(given.step, {}, quantities, tool=body, mode=mode)
+        return given.state.made(after, with_sides(feature, body))
 
     def says(self, given: StepInput, after: PartState) -> str:
         return (

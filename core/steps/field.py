@@ -39,8 +39,8 @@ FieldKind = Literal[
     "fixed",  # set by the program, shown and not edited
 ]
 # what a field of kind "step" may name: a raised body, a piece that can be repeated, a hole or
-# pocket, an open rim, a round thing with an axis, or anything
-Among = Literal["any", "raised", "piece", "recess", "rim"]
+# pocket, an open rim, or anything; what "faces" may name: sides of a raised body, or of the whole part
+Among = Literal["any", "raised", "piece", "recess", "rim", "whole"]
 Condition = tuple[str, tuple[str, ...]]
 
 MARK = re.compile(r"{([\w.]+)}")

@@ -9,6 +9,7 @@ from core.solids.lofted import Stop, lofted_body
 from core.steps.extrude import MODES, applied
 from core.steps.field import Field
 from core.steps.registry import StepInput, StepKind, register
+from core.steps.sides import with_sides
 from core.steps.state import Feature, PartState
 
 ENDS = ("straight", "tangent")
@@ -59,4 +60,4 @@ class Loft(StepKind):
         places = {"top": top, "bottom": given.frame.facing_back()}
         quantities = {"top": length(top.origin[2]), "height": length(last.up)}
         feature = Feature(given.step, places, quantities, tool=tool, mode=mode, axis=given.frame)
-        return given.state.made(body, feature)
+        return given.state.made(body, with_sides(feature, tool))

@@ -13,6 +13,7 @@ from core.solids import turned_body
 from core.steps.extrude import MODES, applied
 from core.steps.field import Field
 from core.steps.registry import Start, StepInput, StepKind, register
+from core.steps.sides import with_sides
 from core.steps.state import Feature, PartState
 
 
@@ -74,4 +75,4 @@ class Revolve(StepKind):
         }
         places = {"top": given.frame.lifted(high), "bottom": given.frame.lifted(low).facing_back()}
         feature = Feature(given.step, places, quantities, tool=tool, mode=mode, axis=given.frame)
-        return given.state.made(body, feature)
+        return given.state.made(body, with_sides(feature, tool))

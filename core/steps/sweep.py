@@ -11,6 +11,7 @@ from core.solids.swept import path_length, swept_body
 from core.steps.extrude import MODES, applied
 from core.steps.field import Field
 from core.steps.registry import StepInput, StepKind, register
+from core.steps.sides import with_sides
 from core.steps.state import Feature, PartState
 
 
@@ -53,7 +54,7 @@ class Sweep(StepKind):
             }
         quantities = {"length": length(path_length(path))}
         feature = Feature(given.step, places, quantities, tool=tool, mode=mode)
-        return given.state.made(body, feature)
+        return given.state.made(body, with_sides(feature, tool))
 
     def says(self, given: StepInput, after: PartState) -> str:
         return f"{given.told(after.features[given.step].quantities['length'].value)} along the path"

@@ -11,7 +11,9 @@ function candidates(kind: string, touch: Touch, part: string): string[] {
   if (!own) return [];
   if (kind === "face") return [face, beside];
   if (kind === "step") return [touch.step];
-  if (kind === "faces") return [face, beside].map((one) => one.replace(/^.*\./, ""));
+  // sides of one body go by their name alone, faces of a whole part by their step's as well
+  if (kind === "faces")
+    return [face, beside].flatMap((one) => [one, one.replace(/^.*\./, "")]).filter(Boolean);
   // of a corner each of both distances takes the edge that runs its way
   if (kind === "from") return [beside, touch.corner?.place ?? "", face, touch.step].filter(Boolean);
   return [];

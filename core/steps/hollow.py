@@ -1,0 +1,167 @@
+"""Hollow: a whole part of any steps hollowed to a wall, open where asked."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from core.errors import BuildError
+from core.measures.evaluate import nearest
+from core.measures.units import Dimension, Quantity, length
+from core.outlines import try_offset
+from core.solids import Frame
+from core.solids.hollow import Hollow, hollowed
+from core.solids.mesh import TriangleMesh, triangle_mesh
+from core.steps.field import Field
+from core.steps.registry import Start, StepInput, StepKind, register
+from core.steps.sides import places_on
+from core.steps.state import Feature, Mouth, PartState
+
+LEVEL = 1 - 1e-6  # a face looks straight up or down
+OUTWARD = "inside"  # what is kept as drawn: the inside, so the wall goes outwards
+
+
+@register
+class HollowPart(StepKind):
+    """The whole part so far, whatever it is made of, hollowed to a wall."""
+
+    kind = "hollow"
+    rank = 11
+    title = "Hollow the whole part to a wall"
+    also = ("hollow", "shell", "wall", "empty", "hollow out", "thickness")
+    starts = (
+        Start(
+            "Hollow the whole part to a wall", also,
+            at_face="hollow from here", name="hollow",
+            about="Of any steps: blocks, lofts, turned and swept bodies, and what joins them.",
+        ),
+    )  # fmt: skip
+    fields = (
+        Field("wall", "length", "wall", "2 mm", above=0),
+        Field("floor", "length", "floor", "wall", above=0, clause=", level faces {floor}"),
+        Field("open", "faces", "open faces", "", among="whole"),
+        Field("keep", "choice", "keeps", "outside", ("outside", "inside")),
+    )
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        opened = "open at {open}" if words["open"].strip() else "shut all round"
+        return f"Hollow the whole part to {{wall}}, {opened}, keeping the {{keep}} as drawn"
+
+    def build(self, given: StepInput) -> PartState:
+        body = given.state.solid()
+        mesh = triangle_mesh(body)
+        opened = _opened(mesh, given.words["open"])
+        wall, floor = given.numbers["wall"], given.numbers["floor"]
+        walls = np.where(_level(mesh), floor, wall)
+        names = _inner_names(mesh)
+        outward = given.words["keep"] == OUTWARD
+        try:
+            made = hollowed(body, mesh, walls, opened, given.step, names, outward)
+        except BuildError as failure:
+            raise BuildError(
+                f"{failure.message}: {given.told(wall)}", remedy=failure.remedy
+            ) from failure
+        quantities = {
+            "wall": length(wall),
+            "floor": length(floor),
+            "capacity": Quantity(sum(made.rooms) if opened else 0.0, Dimension(3)),
+            "rooms": Quantity(float(len(made.rooms)), Dimension()),
+            "shut": Quantity(float(len(made.shut)), Dimension()),
+            "left_solid": Quantity(float(len(made.solid_behind)), Dimension()),
+        }
+        places, curved = places_on(made.body, given.step)
+        places = {name: frame for name, frame in places.items() if name.startswith("inner ")}
+        feature = Feature(given.step, places, quantities, curved=curved & set(places))
+        mouth = (
+            None if outward else _mouth(given.state, mesh, opened, given.step, wall, floor, made)
+        )
+        return given.state.made(made.body, replace(feature, mouth=mouth))
+
+    def says(self, given: StepInput, after: PartState) -> str:
+        sizes = {name: q.value for name, q in after.features[given.step].quantities.items()}
+        room = (given.state.solid().volume_mm3 - after.solid().volume_mm3) / 1000
+        if given.words["keep"] == OUTWARD:
+            room = given.state.solid().volume_mm3 / 1000
+        rooms = "a hollow" if sizes["rooms"] == 1 else f"{sizes['rooms']:.0f} separate hollows"
+        told = f"leaves {rooms} of {room:.1f} ml"
+        solid = round(sizes["left_solid"])
+        if solid:
+            behind = "a face" if solid == 1 else f"{solid} faces"
+            told += f"; behind {behind} it stays solid"
+        return told
+
+    def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
+        shut = after.features[given.step].quantities["shut"].value
+        if not shut or not given.words["open"].strip():
+            return ()
+        return (
+            ("one of its hollows is" if shut == 1 else f"{shut:.0f} of its hollows are")
+            + " shut: no open face leads there",
+        )
+
+
+def _opened(mesh: TriangleMesh, text: str) -> list[int]:
+    """The faces named, as indices; a name alone means every step's face of that name."""
+    found: list[int] = []
+    for name in filter(None, (one.strip() for one in text.split(","))):
+        step, _, face = name.rpartition(".")
+        own = [i for i, (s, f) in enumerate(mesh.faces) if f == face and step in ("", s)]
+        if not own:
+            known = [f"{s}.{f}" for s, f in mesh.faces]
+            raise BuildError(
+                f"there is no face '{name}' to leave open", remedy=nearest(name, known)
+            )
+        found += own
+    return found
+
+
+def _level(mesh: TriangleMesh) -> NDArray[np.bool_]:
+    """Which faces lie level: the floor's thickness is theirs."""
+    count = len(mesh.faces)
+    sums = np.zeros((count, 3))
+    np.add.at(sums, mesh.face_index, mesh.crosses)
+    areas = np.bincount(mesh.face_index, np.linalg.norm(mesh.crosses, axis=1), minlength=count)
+    return np.asarray(np.abs(sums[:, 2]) > LEVEL * areas)
+
+
+def _inner_names(mesh: TriangleMesh) -> list[str]:
+    """What the inside of every face is called: after the face, and its step where two share it."""
+    faces = [face for _, face in mesh.faces]
+    return [
+        f"inner {face}" if faces.count(face) == 1 else f"inner {face} of {step}"
+        for step, face in mesh.faces
+    ]
+
+
+def _mouth(
+    state: PartState, mesh: TriangleMesh, opened: list[int], step: str, wall: float, floor: float,
+    made: Hollow,
+) -> Mouth | None:  # fmt: skip
+    """The open rim where the one open face is the end of a raised outline, for a lid to go on."""
+    if len(opened) != 1:
+        return None
+    owner, face = mesh.faces[opened[0]]
+    feature = state.features.get(owner)
+    prism = feature.prism if feature else None
+    if prism is None or face != "top":
+        return None
+    across = wall / math.cos(math.radians(prism.draft_deg))
+    outer = prism.outline_at(prism.high)
+    inner = try_offset(outer, -across)
+    if inner is None:
+        return None
+    frame = prism.frame.lifted(prism.high)
+    depth = -made.inside.moved(_into(frame)).bounds[2]
+    height = -state.solid().moved(_into(frame)).bounds[2]
+    sides = (owner, frozenset(prism.outline.names()))
+    return Mouth(frame, outer, inner, across, depth, height, sides)
+
+
+def _into(frame: Frame) -> NDArray[np.float64]:
+    """The transform of the part's coordinates into a frame's, (3, 4)."""
+    turn = frame.matrix[:, :3].T
+    return np.column_stack([turn, -turn @ frame.matrix[:, 3]])

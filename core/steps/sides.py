@@ -1,0 +1,87 @@
+"""Places on the named faces of any piece, flat, slanted or round, read off its triangles.
+
+Across a face runs level, up it runs up: seen by someone who looks at it, x goes right. A face that
+lies level has x to the right of the part.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+from dataclasses import replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from core.solids import Body, Frame
+from core.solids.mesh import TriangleMesh, triangle_mesh
+from core.steps.state import Feature
+
+FLAT = 1 - 1e-6
+LEVEL = 1e-6
+Vector = NDArray[np.float64]
+
+
+def places_on(
+    body: Body, step: str, known: Collection[str] = (), inward: bool = False
+) -> tuple[dict[str, Frame], frozenset[str]]:
+    """A frame for every named face of a step on a body, and which of them are round.
+
+    A flat face has its frame in its middle by area, a round one where it comes nearest to that.
+
+    Args:
+        known: names that have a place already and are left out.
+        inward: the body is a cutter: what it leaves looks the other way. O(triangles).
+    """
+    mesh = triangle_mesh(body)
+    found: dict[str, Frame] = {}
+    curved: set[str] = set()
+    for index, (owner, name) in enumerate(mesh.faces):
+        if owner != step or name in known or not name:
+            continue
+        frame, flat = face_frame(mesh, np.flatnonzero(mesh.face_index == index), inward)
+        if frame is None:
+            continue
+        found[name] = frame
+        if not flat:
+            curved.add(name)
+    return found, frozenset(curved)
+
+
+def face_frame(
+    mesh: TriangleMesh, triangles: NDArray[np.int64], inward: bool = False
+) -> tuple[Frame | None, bool]:
+    """The frame of one face of a mesh, and whether the face is flat; None of a face of no area."""
+    crosses = mesh.crosses[triangles]
+    areas = np.linalg.norm(crosses, axis=1)
+    if not len(areas) or areas.sum() < 1e-12:
+        return None, True
+    middles = mesh.corners[triangles].mean(axis=1)
+    middle = (middles * areas[:, None]).sum(axis=0) / areas.sum()
+    out = crosses.sum(axis=0)
+    size = float(np.linalg.norm(out))
+    flat = size > FLAT * float(areas.sum())
+    if not flat:
+        # a face that goes all round looks nowhere: it is met at its foremost
+        if size < 0.2 * float(areas.sum()):
+            middle = middle + np.array([0.0, -1e3, 0.0])
+        nearest = int(np.argmin(np.linalg.norm(middles - middle, axis=1)))
+        middle, out = middles[nearest], crosses[nearest]
+    normal = out / np.linalg.norm(out) * (-1.0 if inward else 1.0)
+    return Frame(_triple(middle), _triple(_across(normal)), _triple(normal)), flat
+
+
+def _across(normal: Vector) -> Vector:
+    """Level, to the right of someone who looks at a face with this normal."""
+    across = np.cross([0.0, 0.0, 1.0], normal)
+    size = float(np.linalg.norm(across))
+    return across / size if size > LEVEL else np.array([1.0, 0.0, 0.0])
+
+
+def _triple(v: Vector) -> tuple[float, float, float]:
+    return float(v[0]) + 0.0, float(v[1]) + 0.0, float(v[2]) + 0.0
+
+
+def with_sides(feature: Feature, tool: Body) -> Feature:
+    """A feature with a place on every face of its piece that had none."""
+    found, curved = places_on(tool, feature.step, feature.places, feature.mode == "cut")
+    return replace(feature, places={**feature.places, **found}, curved=feature.curved | curved)

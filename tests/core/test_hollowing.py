@@ -1,0 +1,216 @@
+"""Any body hollowed: walls measured by rays on the finished solid, volumes by formula."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+import igl
+import numpy as np
+import pytest
+import trimesh
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from manifold3d import Manifold
+
+from core.project.results import Solution
+from core.solids import triangle_mesh
+from core.solids.body import Body, Source
+from core.solids.hollow import hollowed
+from core.solids.stack import close_mesh
+from tests.core.building import circle, part, rectangle, solved, step
+
+SAMPLES = 8000
+
+
+def hollow(opened: str, wall: str = "2", **fields: str) -> dict[str, Any]:
+    return step("h", "hollow", open=opened, wall=wall, **fields)
+
+
+def distances(points: np.ndarray, vertices: np.ndarray, triangles: np.ndarray) -> np.ndarray:
+    squared, _, _ = igl.point_mesh_squared_distance(points, vertices, triangles)
+    return np.sqrt(squared)
+
+
+def is_wall(solution: Solution, wall: float) -> None:
+    """The wall by rays along the inward normal from points all over the solid, by trimesh; none
+    that begin on or beside an open face, through which they may leave."""
+    steps = solution.parts["p"].steps
+    before, body = triangle_mesh(steps[-2].state.solid()), steps[-1].state.solid()
+    mesh = triangle_mesh(body)
+    outside = trimesh.Trimesh(mesh.vertices, mesh.triangles, process=False)
+    points, faces = trimesh.sample.sample_surface(outside, SAMPLES, seed=3)
+    normals = outside.face_normals[faces]
+    opened = [name.strip() for name in steps[-1].words["open"].split(",")]
+    at_rim = np.array([".".join(face) in opened for face in before.faces])[before.face_index]
+    away = distances(points, before.vertices, before.triangles[at_rim])
+    hits, rays, _ = outside.ray.intersects_location(points - normals * 1e-4, -normals, False)
+    across = np.full(len(points), np.nan)
+    across[rays] = np.linalg.norm(hits - points[rays], axis=1)
+    across = across[np.isfinite(across) & (away > 1.2 * wall)]
+    assert len(across) > SAMPLES / 4
+    assert across.min() > wall - 0.02, np.sort(across)[:5]
+    assert np.percentile(across, 50) == pytest.approx(wall, rel=0.02)
+    assert len(body.solid.decompose()) == 1
+
+
+def test_a_box_in_and_out_by_formula() -> None:
+    box = step("b", "extrude", rectangle("40", "30"), height="20")
+    inward = solved(part("p", box, hollow("b.top")))
+    assert volume_of(inward) == pytest.approx(40 * 30 * 20 - 36 * 26 * 18, rel=1e-9)
+    outward = solved(part("p", box, hollow("b.top", keep="inside")))
+    assert volume_of(outward) == pytest.approx(44 * 34 * 22 - 40 * 30 * 20, rel=1e-9)
+    floor = solved(part("p", box, hollow("b.top", floor="5")))
+    assert volume_of(floor) == pytest.approx(40 * 30 * 20 - 36 * 26 * 15, rel=1e-9)
+    tunnel = solved(part("p", box, hollow("b.left, b.right")))
+    assert volume_of(tunnel) == pytest.approx(40 * (30 * 20 - 26 * 16), rel=1e-9)
+
+
+def volume_of(solution: Solution) -> float:
+    return solution.parts["p"].state.solid().volume_mm3
+
+
+@pytest.mark.parametrize("scale", [0.5, 0.8, 1.25, 2.0])
+def test_a_basket_of_two_drafted_blocks_is_one_room(scale: float) -> None:
+    def mm(value: float) -> str:
+        return f"{value * scale}"
+
+    low = step("low", "extrude", rectangle(mm(60), mm(50), mm(9)), height=mm(40), draft="0 - 8 deg")
+    high = step("high", "extrude", rectangle(mm(76), mm(66), mm(9)), on="low.top", height=mm(20), draft="0 - 8 deg")  # fmt: skip
+    wall = 1.5 * scale
+    solution = solved(part("p", low, high, hollow("high.top", mm(1.5))))
+    is_wall(solution, wall)
+    assert solution.parts["p"].steps[-1].says.startswith("leaves a hollow of")
+    assert solution.parts["p"].state.mouth()[1].depth == pytest.approx(58.5 * scale)
+
+
+def test_a_duct_of_drum_quarter_turn_and_loft() -> None:
+    drum = step("drum", "extrude", circle("60"), height="40")
+    bend = step("bend", "sweep", rectangle("24", "24"), on={"on": "", "out": "20"},
+                path="right 50, turn left 90 radius 24, up 10")  # fmt: skip
+    end = {**step("end", "loft", rectangle("24", "24"), on="bend.end"),
+           "stations": [{"outline": {"kind": "circle", "fields": {"diameter": "34"}}, "up": "25"}]}  # fmt: skip
+    solution = solved(part("p", drum, bend, end, hollow("drum.bottom, end.top", "3")))
+    is_wall(solution, 3.0)
+    assert solution.parts["p"].state.features["h"].quantities["rooms"].value == 1
+
+
+CUP = [
+    step("plate", "extrude", rectangle("80", "50"), height="3"),
+    {**step("cup", "loft", circle("20"), on={"on": "plate.bottom", "x": "0-20"}),
+     "stations": [{"outline": {"kind": "circle", "fields": {"diameter": "14"}}, "up": "16"}]},
+    step("row", "row", of="cup", count="2", spacing="40"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("wall", "rooms"), [("3", 2), ("2.99", 1), ("1.2", 1)])
+def test_cups_under_a_plate_as_thick_as_their_wall(wall: str, rooms: int) -> None:
+    solution = solved(part("p", *CUP, hollow("plate.top", wall)))
+    is_wall(solution, float(wall))
+    quantities = solution.parts["p"].state.features["h"].quantities
+    assert (quantities["rooms"].value, quantities["shut"].value) == (rooms, 0)
+    if wall == "3":  # the plate stays as it was: each cup is a frustum less its wall
+        left = volume_of(solution) - 80 * 50 * 3
+        lean = math.atan2(3, 16)
+        inner_top = 10 + 3 * math.tan(lean) - 3 / math.cos(lean)  # at the plate's top face
+        inner_low = 7 + 3 * math.tan(lean) - 3 / math.cos(lean)
+        cup, room = frustum(10, 7, 16), frustum(inner_top, inner_low, 16)
+        assert left == pytest.approx(2 * (cup - room), rel=0.02)
+
+
+def frustum(a: float, b: float, tall: float) -> float:
+    return math.pi * tall / 3 * (a * a + a * b + b * b)
+
+
+def test_a_turned_flask_by_pappus() -> None:
+    half = {"kind": "moves", "moves": "right 20, up 30, to 8 42, up 10, left 8, close"}
+    solution = solved(part("p", step("f", "revolve", half), hollow("f.side 5", "1.6")))
+    is_wall(solution, 1.6)
+    lean = math.atan2(12, 12)
+    shoulder = 1.6 * math.tan(lean / 2)  # the mitre where belly and shoulder meet
+    room = (
+        math.pi * 18.4**2 * (30 - 1.6 - shoulder)
+        + frustum(18.4, 6.4, 12)
+        + math.pi * 6.4**2 * (10 + shoulder)
+    )
+    outside = math.pi * 400 * 30 + frustum(20, 8, 12) + math.pi * 64 * 10
+    assert volume_of(solution) == pytest.approx(outside - room, rel=4e-3)
+
+
+def test_an_elbow_open_at_both_ends() -> None:
+    elbow = step("e", "revolve", circle("16"), angle="90 deg", out="30")
+    solution = solved(part("p", elbow, hollow("e.first face, e.last face", "1.5")))
+    is_wall(solution, 1.5)
+    ring = math.pi * (64 - 6.5**2)
+    assert volume_of(solution) == pytest.approx(ring * math.pi / 2 * 30, rel=4e-3)
+
+
+def test_what_stays_solid_or_shut_is_told() -> None:
+    block = step("b", "extrude", rectangle("40", "40"), height="12")
+    pin = step("pin", "extrude", circle("3"), on="b.top", height="20")
+    told = solved(part("p", block, pin, hollow("b.bottom"))).parts["p"].steps[-1]
+    assert "behind 2 faces it stays solid" in told.says
+    ball = step("b", "revolve", {"kind": "moves", "moves": "right 10, up 20, left 10, close"})
+    shut = solved(part("p", ball, hollow(""))).parts["p"].state
+    assert shut.features["h"].quantities["shut"].value == 1
+    assert len(shut.solid().solid.decompose()) == 2  # its outside and the skin of its room
+    neck = [step("b", "extrude", rectangle("40", "40"), height="12"),
+            step("n", "extrude", circle("3"), on={"on": "b.right"}, height="6"),
+            step("c", "extrude", rectangle("20", "20"), on={"on": "n.top"}, height="20"),
+            hollow("b.bottom")]  # fmt: skip
+    two = solved(part("p", *neck)).parts["p"].steps[-1]
+    assert two.warns == ("one of its hollows is shut: no open face leads there",)
+
+
+@pytest.mark.parametrize(
+    ("opened", "wall", "words"),
+    [
+        ("b.topp", "2", "there is no face 'b.topp' to leave open"),
+        ("b.top", "25", "this wall leaves no hollow: 25 mm"),
+        ("b.top, b.bottom, b.front, b.back, b.left, b.right", "2", "every face is open"),
+    ],
+)
+def test_what_cannot_be_hollowed_says_why(opened: str, wall: str, words: str) -> None:
+    from core.project.solve import solve
+    from tests.core.building import document
+
+    box = step("b", "extrude", rectangle("40", "30"), height="20")
+    (error,) = solve(document(part("p", box, hollow(opened, wall)))).errors
+    assert words in error.message and error.where == "parts.p.steps.h"
+
+
+def one_faced(solid: Manifold) -> Body:
+    raw = solid.to_mesh64()
+    points = np.asarray(raw.vert_properties)[:, :3]
+    triangles = np.asarray(raw.tri_verts, dtype=np.int64)
+    return close_mesh(points, triangles, np.zeros(len(triangles), np.int64), Source("b", ("all",)))
+
+
+@settings(max_examples=25, deadline=None)
+@given(
+    st.lists(
+        st.tuples(*[st.floats(8, 30) for _ in range(3)], *[st.floats(-12, 12) for _ in range(2)]),
+        min_size=1, max_size=4,
+    ),
+    st.floats(0.6, 2.5),
+)  # fmt: skip
+def test_any_stack_of_boxes_has_its_wall_all_round(boxes: list[Any], wall: float) -> None:
+    """The wall is nowhere thinner than asked: a ball of its size rolled along the outside stays in
+    it. Shut all round, so that there is no rim to leave out."""
+    pile, high = Manifold(), 0.0
+    for wide, deep, tall, x, y in boxes:
+        pile += Manifold.cube((wide, deep, tall + 1), True).translate((x, y, high + tall / 2))
+        high += tall * 0.8
+    body = one_faced(pile)
+    mesh = triangle_mesh(body)
+    made = hollowed(body, mesh, np.array([wall]), (), "h", ["in"])
+    room = body - made.body
+    inner = triangle_mesh(room)
+    points, _ = trimesh.sample.sample_surface(
+        trimesh.Trimesh(inner.vertices, inner.triangles), 400, seed=1
+    )
+    away = distances(points, mesh.vertices, mesh.triangles)
+    assert away.min() > wall - 0.02
+    # and where it is flat it is no thicker: half of what looks inwards is that far off
+    assert np.percentile(away, 50) < wall * 1.02 + 0.01
+    assert made.body.volume_mm3 + room.volume_mm3 == pytest.approx(body.volume_mm3, rel=1e-6)
