@@ -1,7 +1,7 @@
 """Edges of a finished body: where two named faces meet, as chains of mesh edges.
 
 A chain goes on over tangent neighbours: the rim of a plate with round corners is one chain, though
-it has eight sides. Where the faces meet in several places (both mouths of a hole, every copy in a
+it has eight sides; at a sharp corner it ends. Where the faces meet in several places (both mouths of a hole, every copy in a
 row) each is a chain of its own.
 """
 
@@ -32,6 +32,7 @@ class Chain:
         points: (n, 3) mm; of a closed chain the first is not repeated.
         left: (n, 3) unit normals of the face on the left at each point; ``right`` likewise.
         faces: indices of the faces on its left and on its right.
+        beside: indices of the triangles along it on its left and on its right.
         vertices: (n,) indices into the mesh.
         convex: whether material lies inside the edge, as on a box.
     """
@@ -40,6 +41,7 @@ class Chain:
     left: Points
     right: Points
     faces: tuple[frozenset[int], frozenset[int]]
+    beside: tuple[frozenset[int], frozenset[int]]
     vertices: tuple[int, ...]
     closed: bool
     convex: bool
@@ -59,6 +61,7 @@ class _Borders:
     end: NDArray[np.int64]
     left: NDArray[np.int32]
     right: NDArray[np.int32]
+    beside: NDArray[np.int64]  # (n, 2): the triangles on the left and on the right
 
 
 def chains_between(mesh: TriangleMesh, one: FaceName, other: FaceName) -> list[Chain]:
@@ -113,7 +116,8 @@ def _borders(mesh: TriangleMesh) -> _Borders:
     unit = mesh.crosses / np.maximum(np.linalg.norm(mesh.crosses, axis=1, keepdims=True), 1e-300)
     along = np.einsum("ij,ij->i", unit[triangle], unit[triangle[order][place]])
     apart = found & (other != face) & (along < SMOOTH_COS)
-    return _Borders(start[apart], end[apart], face[apart], other[apart])
+    beside = np.column_stack([triangle, triangle[order][place]])
+    return _Borders(start[apart], end[apart], face[apart], other[apart], beside[apart])
 
 
 def _runs(mesh: TriangleMesh, borders: _Borders, seeds: NDArray[np.int64]) -> list[list[int]]:
@@ -135,7 +139,7 @@ def _runs(mesh: TriangleMesh, borders: _Borders, seeds: NDArray[np.int64]) -> li
             same_left = borders.left[one] == borders.left[edge]
             same_right = borders.right[one] == borders.right[edge]
             smooth = float(ways[one] @ ways[edge]) > TANGENT_COS
-            if (same_left and same_right) or ((same_left or same_right) and smooth):
+            if smooth and (same_left or same_right):
                 found.append((not (same_left and same_right), -float(ways[one] @ ways[edge]), one))
         return min(found)[2] if found else None
 
@@ -161,24 +165,40 @@ def _finished(mesh: TriangleMesh, borders: _Borders, run: list[int]) -> Chain:
     if closed:
         vertices.pop()
     faces = tuple(frozenset(int(side[e]) for e in run) for side in (borders.left, borders.right))
-    left, right = (_normals(mesh, vertices, own) for own in faces)
+    beside = borders.beside[run]
+    left, right = (
+        _normals(mesh, vertices, own, beside[:, side], closed) for side, own in enumerate(faces)
+    )
     points = mesh.vertices[vertices]
     along = points[1 % len(points)] - points[0]
     convex = float(np.cross(left[0], right[0]) @ along) > 0
-    return Chain(points, left, right, (faces[0], faces[1]), tuple(vertices), closed, convex)
+    rows = (frozenset(map(int, beside[:, 0])), frozenset(map(int, beside[:, 1])))
+    return Chain(points, left, right, (faces[0], faces[1]), rows, tuple(vertices), closed, convex)
 
 
-def _normals(mesh: TriangleMesh, vertices: list[int], faces: frozenset[int]) -> Points:
-    """Unit normals (n, 3) of some faces at some of their corners, weighted by angle."""
+def _normals(
+    mesh: TriangleMesh, vertices: list[int], faces: frozenset[int], beside: NDArray[np.int64],
+    closed: bool,
+) -> Points:  # fmt: skip
+    """Unit normals (n, 3) of some faces at some of their corners, weighted by angle.
+
+    Of a face that turns a sharp corner there, only what goes over smoothly into the triangles
+    beside the run counts.
+    """
+    unit = mesh.crosses / np.maximum(np.linalg.norm(mesh.crosses, axis=1, keepdims=True), 1e-300)
+    count = len(vertices)
+    before = np.arange(count) - 1 if closed else np.maximum(np.arange(count) - 1, 0)
+    after = np.minimum(np.arange(count), len(beside) - 1)
+    looks = unit[beside[before]] + unit[beside[after]]
+    looks /= np.maximum(np.linalg.norm(looks, axis=1, keepdims=True), 1e-300)
+    look = dict(zip(vertices, looks, strict=True))
     own = np.flatnonzero(np.isin(mesh.face_index, list(faces)))
     near = own[np.isin(mesh.triangles[own], vertices).any(axis=1)]
-    crosses = mesh.crosses[near]
-    unit = crosses / np.maximum(np.linalg.norm(crosses, axis=1, keepdims=True), 1e-300)
     sums: dict[int, Points] = {vertex: np.zeros(3) for vertex in vertices}
-    for triangle, normal in zip(mesh.triangles[near], unit, strict=True):
+    for triangle, normal in zip(mesh.triangles[near], unit[near], strict=True):
         for corner in range(3):
             vertex = int(triangle[corner])
-            if vertex not in sums:
+            if vertex not in sums or float(normal @ look[vertex]) < TANGENT_COS:
                 continue
             p, q = (
                 mesh.vertices[triangle[(corner + k) % 3]] - mesh.vertices[vertex] for k in (1, 2)
@@ -186,5 +206,5 @@ def _normals(mesh: TriangleMesh, vertices: list[int], faces: frozenset[int]) -> 
             size = float(np.linalg.norm(p) * np.linalg.norm(q))
             if size > 0:
                 sums[vertex] += normal * math.acos(min(max(float(p @ q) / size, -1.0), 1.0))
-    found = np.array([sums[vertex] for vertex in vertices])
+    found = np.array([sums[v] if sums[v].any() else look[v] for v in vertices])
     return np.asarray(found / np.maximum(np.linalg.norm(found, axis=1, keepdims=True), 1e-300))

@@ -87,6 +87,23 @@ def shells_of(mesh: TriangleMesh) -> tuple[NDArray[np.float64], NDArray[np.int64
     return np.asarray(np.bincount(own, weights=sixths), dtype=np.float64), own.astype(np.int64)
 
 
+def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int32]:
+    """Which piece each triangle belongs to, (m,): one face, as far as it bends by less at a time."""
+    triangles, count = mesh.triangles, len(mesh.vertices)
+    start, end = triangles.ravel(), np.roll(triangles, -1, axis=1).ravel()
+    owner = np.repeat(np.arange(len(triangles)), 3)
+    key, back = start * count + end, end * count + start
+    order = np.argsort(key)
+    other = owner[order][np.minimum(np.searchsorted(key[order], back), len(key) - 1)]
+    unit = mesh.crosses / np.maximum(np.linalg.norm(mesh.crosses, axis=1, keepdims=True), 1e-300)
+    joined = (mesh.face_index[owner] == mesh.face_index[other]) & (
+        np.einsum("ij,ij->i", unit[owner], unit[other]) > np.cos(np.radians(most_deg))
+    )
+    a, b = owner[joined], other[joined]
+    links = coo_matrix((np.ones(len(a)), (a, b)), shape=(len(triangles), len(triangles)))
+    return np.asarray(connected_components(links, directed=False)[1])
+
+
 def triangle_mesh(body: Body) -> TriangleMesh:
     """The finished triangles of a body. O(triangles)."""
     raw = body.solid.to_mesh64()

@@ -75,15 +75,15 @@ class Prism:
     def faces(self) -> dict[str, Frame]:
         """The named flat places of a prism: top, bottom and the straight sides.
 
-        A side's frame has its origin at the middle of the side, x to the right and y up for
-        someone who looks at it.
+        A side's frame has its origin at the middle of the side, x to the right and y up along it
+        for someone who looks at it; of a wall that leans it leans as well.
         """
         flat = self.frame.lifted(self.low)
         found = {
             "top": self.frame.lifted(self.high),
             "bottom": _looked_at_from_below(flat),
         }
-        middle = (self.low + self.high) / 2
+        middle, tilt = (self.low + self.high) / 2, math.radians(self.draft_deg)
         for segment in self.outline_at(middle).outer.segments:
             if not segment.name or segment.name in found:
                 continue
@@ -97,8 +97,12 @@ class Prism:
                 x, y = (segment.a[0] + segment.b[0]) / 2, (segment.a[1] + segment.b[1]) / 2
             origin = self.frame.point(x, y, middle)
             along = _direction(self.frame, direction[0], direction[1])
-            outward = _direction(self.frame, direction[1], -direction[0])
-            found[segment.name] = Frame(origin, along, outward)
+            level = _direction(self.frame, direction[1], -direction[0])
+            outward = tuple(
+                p * math.cos(tilt) + q * math.sin(tilt)
+                for p, q in zip(level, self.frame.z_axis, strict=True)
+            )
+            found[segment.name] = Frame(origin, along, outward)  # type: ignore[arg-type]
         return found
 
 

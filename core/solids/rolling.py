@@ -1,10 +1,12 @@
 """Edges rounded with a rolling ball, or chamfered, on any finished body.
 
-At each corner of an edge chain the two faces' normals give the ball's centre
-``p ∓ r (nA + nB) / (1 + nA·nB)``, where it touches both faces, and the arc between. Successive
-sections are joined into one closed tool: cut from a convex edge, added to a concave one. Where
-three convex chains of one radius meet, the corner is taken down to the ball as well. A chamfer is
-the same tool with a straight section.
+At each corner of an edge chain the ball's centre is where both faces lie its radius away: found from
+the faces' normals at once where they are flat, by a few steps of Newton's method along the faces'
+nearest points where they are round. There it touches both faces; the arc between is the section.
+Successive sections are joined into one closed tool: cut from a convex edge, added to a concave one.
+Where three chains of one radius and one kind meet, the corner follows the ball as well; where two
+meet before a face that would leave them apart, both go on to the plane between them. A chamfer is
+the same tool with a straight section, by one distance or two.
 """
 
 from __future__ import annotations
@@ -12,7 +14,7 @@ from __future__ import annotations
 import math
 from collections import defaultdict
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import reduce
 from typing import Literal
 
@@ -25,25 +27,39 @@ from core.errors import BuildError
 from core.outlines.fineness import half_facet
 from core.solids.body import Body, Source
 from core.solids.edges import Chain
-from core.solids.mesh import TriangleMesh
+from core.solids.mesh import TriangleMesh, smooth_pieces
 from core.solids.stack import close_mesh
 
 PROUD_MM = 0.02  # how far a tool stands out of the faces it meets, so that no skin is left
 ON_FACE_MM = 0.02  # how far off its face a tangent point may lie: facets of round faces
+OFF_ROUND = 0.1  # of a leg: how much shorter its straight way may be over a round face
 FLAT = 1 - 1e-9
-OFF_ROUND = 0.05  # of the size: how far a tangent point may lie off a round face
 FLATTEST = 0.2  # an end face more oblique to its chain than this does not end it
 LARGEST_TRIES = 14
+NEWTON = 8  # steps to the centre of a ball between round faces
 Points = NDArray[np.float64]
 Shape = Literal["fillet", "chamfer"]
 
 
 @dataclass(frozen=True)
 class Finish:
-    """One chain and the radius, or leg, it is finished with, mm."""
+    """One chain and the radius, or leg, it is finished with, mm; of a chamfer ``other`` is the leg
+    on the face on its right where that is another."""
 
     chain: Chain
     size: float
+    other: float | None = None
+
+    @property
+    def legs(self) -> tuple[float, float]:
+        """The legs over the face on its left and on its right, mm."""
+        return self.size, self.size if self.other is None else self.other
+
+    def sized(self, size: float) -> Finish:
+        """The same with another size, its legs in the same proportion."""
+        return replace(
+            self, size=size, other=None if self.other is None else self.other * size / self.size
+        )
 
 
 def finished_edges(
@@ -54,20 +70,27 @@ def finished_edges(
     Raises:
         BuildError: a size does not fit; names the largest that does.
     """
+    faces = _Faces(mesh)
     for finish in wanted:
-        _fits(mesh, finish, wanted, shape)
+        _fits(faces, finish, wanted, shape)
     cut: list[Body] = []
     add: list[Body] = []
     for finish in wanted:
-        tool = _tool(mesh, finish, shape, step)
+        tool = _tool(faces, finish, wanted, shape, step)
         (cut if finish.chain.convex else add).append(tool)
     if shape == "fillet":
-        cut += _corners(mesh, wanted, step)
-    for tool in add:
-        body = body + tool
+        for convex, corner in _corners(mesh, wanted, step):
+            (cut if convex else add).append(corner)
+    if add:
+        body = body + reduce(lambda a, b: a + b, add)
     if cut:
         body = body - reduce(lambda a, b: a + b, cut)
     return body
+
+
+def fits(mesh: TriangleMesh, finish: Finish, wanted: Sequence[Finish], shape: Shape) -> bool:
+    """Whether a size fits its edge beside all others that are wanted."""
+    return _reaches(_Faces(mesh), finish, wanted, shape)
 
 
 def setback(chain: Chain, size: float, shape: Shape) -> Points:
@@ -78,46 +101,176 @@ def setback(chain: Chain, size: float, shape: Shape) -> Points:
     return np.asarray(size * np.tan(np.arccos(cosines) / 2))
 
 
+# -- faces -------------------------------------------------------------------------------------
+
+
+class _Face:
+    """Some named faces of a mesh, asked for the nearest point on them and which way they look."""
+
+    def __init__(self, mesh: TriangleMesh, own: NDArray[np.bool_]) -> None:
+        triangles = mesh.triangles[own]
+        used, local = np.unique(triangles, return_inverse=True)
+        self.points = np.ascontiguousarray(mesh.vertices[used])
+        self.triangles = np.ascontiguousarray(local.reshape(-1, 3).astype(np.int64))
+        crosses = mesh.crosses[own]
+        unit = crosses / np.maximum(np.linalg.norm(crosses, axis=1, keepdims=True), 1e-300)
+        self.flat = bool((unit @ unit[0] > FLAT).all())
+        self.normal, self.place = unit[0], self.points[0]
+        if not self.flat:
+            self.normals = np.zeros_like(self.points)
+            corners = self.points[self.triangles]
+            for k in range(3):
+                a = corners[:, (k + 1) % 3] - corners[:, k]
+                b = corners[:, (k + 2) % 3] - corners[:, k]
+                size = np.linalg.norm(a, axis=1) * np.linalg.norm(b, axis=1)
+                cosine = np.einsum("ij,ij->i", a, b) / np.maximum(size, 1e-300)
+                angle = np.arccos(np.clip(cosine, -1.0, 1.0))[:, None]
+                np.add.at(self.normals, self.triangles[:, k], unit * angle)
+
+    def nearest(self, points: Points) -> tuple[Points, Points]:
+        """The nearest points of a face, (n, 3), and its normals there; of a flat one, of its plane.
+
+        On a round face the normal is blended between corners, as the true surface turns.
+        """
+        if self.flat:
+            away = (points - self.place) @ self.normal
+            return points - away[:, None] * self.normal, np.tile(self.normal, (len(points), 1))
+        _, own, foot = igl.point_mesh_squared_distance(points, self.points, self.triangles)
+        corners = self.triangles[own]
+        a, b, c = (np.ascontiguousarray(self.points[corners[:, k]]) for k in range(3))
+        shares = igl.barycentric_coordinates(np.ascontiguousarray(foot), a, b, c)
+        normals = np.einsum("nk,nkj->nj", np.clip(shares, 0.0, 1.0), self.normals[corners])
+        size = np.maximum(np.linalg.norm(normals, axis=1, keepdims=True), 1e-300)
+        return np.asarray(foot), np.asarray(normals / size)
+
+    def off(self, points: Points) -> Points:
+        """How far points (n, 3) lie off what there is of the face, (n,) mm."""
+        squared, _, _ = igl.point_mesh_squared_distance(points, self.points, self.triangles)
+        return np.asarray(np.sqrt(squared))
+
+
+class _Faces:
+    """The faces of a mesh, each made ready once."""
+
+    def __init__(self, mesh: TriangleMesh) -> None:
+        self.mesh = mesh
+        self._known: dict[frozenset[int], _Face] = {}
+        self._smooth = smooth_pieces(mesh)
+
+    def of(self, chain: Chain) -> tuple[_Face, _Face]:
+        """The faces on the left and on the right of a chain, as far as they go on smoothly."""
+        a, b = chain.beside
+        return self._piece(a), self._piece(b)
+
+    def _piece(self, beside: frozenset[int]) -> _Face:
+        key = frozenset(int(i) for i in self._smooth[list(beside)])
+        if key not in self._known:
+            self._known[key] = _Face(self.mesh, np.isin(self._smooth, list(key)))
+        return self._known[key]
+
+
 # -- sections ----------------------------------------------------------------------------------
 
 
+@dataclass(frozen=True)
+class _Touch:
+    """Where sections meet the left and the right face (n, 3), the ball's centres, and how far the
+    faces bulge over the straight way from the edge to there, mm."""
+
+    left: Points
+    right: Points
+    centre: Points
+    bulge: float
+
+
 def _touching(
-    points: Points, left: Points, right: Points, size: float, shape: Shape, sign: float
-) -> tuple[Points, Points]:
-    """Where a section meets the left and the right face, each (n, 3)."""
+    faces: _Faces, finish: Finish, shape: Shape, at: tuple[Points, Points, Points, Points]
+) -> _Touch:
+    """Sections at some points of a chain, with both faces' normals there and the way along it."""
+    points, left, right, along = at
+    sign = -1.0 if finish.chain.convex else 1.0
+    a, b = faces.of(finish.chain)
     dots = np.einsum("ij,ij->i", left, right)[:, None]
     if shape == "fillet":
+        size = finish.size
         centre = points + sign * size * (left + right) / (1 + dots)
-        return centre - sign * size * left, centre - sign * size * right
-    across = np.sqrt(np.maximum(1 - dots**2, 1e-12))
-    into_left = sign * (right - dots * left) / across
-    into_right = sign * (left - dots * right) / across
-    return points + size * into_left, points + size * into_right
+        on_left, on_right = centre - sign * size * left, centre - sign * size * right
+        if not (a.flat and b.flat):
+            for _ in range(NEWTON):
+                on_left, left = a.nearest(centre)
+                on_right, right = b.nearest(centre)
+                rows = np.stack([left, right, along], axis=1)
+                reach = np.column_stack(
+                    [
+                        np.einsum("ij,ij->i", left, on_left) + sign * size,
+                        np.einsum("ij,ij->i", right, on_right) + sign * size,
+                        np.einsum("ij,ij->i", along, points),
+                    ]
+                )
+                level = np.abs(np.linalg.det(rows)) < 1e-6
+                rows[level] = np.eye(3)
+                reach[level] = centre[level]
+                centre = np.linalg.solve(rows, reach[:, :, None])[:, :, 0]
+            on_left, on_right = a.nearest(centre)[0], b.nearest(centre)[0]
+    else:
+        across = np.sqrt(np.maximum(1 - dots**2, 1e-12))
+        legs = finish.legs
+        on_left = points + legs[0] * sign * (right - dots * left) / across
+        on_right = points + legs[1] * sign * (left - dots * right) / across
+        on_left, on_right = a.nearest(on_left)[0], b.nearest(on_right)[0]
+        centre = points
+    bulge = 0.0
+    for face, touch in ((a, on_left), (b, on_right)):
+        if not face.flat:
+            middle = (points + touch) / 2
+            bulge = max(
+                bulge, float(np.linalg.norm(face.nearest(middle)[0] - middle, axis=1).max())
+            )
+    return _Touch(on_left, on_right, centre, bulge)
 
 
-def _sections(chain: Chain, size: float, shape: Shape) -> Points:
+def _at_corners(chain: Chain) -> tuple[Points, Points, Points, Points]:
+    """A chain's own points, the normals there, and the unit ways along it."""
+    points = chain.points
+    ahead = np.roll(points, -1, axis=0) - points
+    ahead /= np.maximum(np.linalg.norm(ahead, axis=1, keepdims=True), 1e-300)
+    behind = np.roll(ahead, 1, axis=0)
+    if not chain.closed:
+        ahead[-1], behind[0] = ahead[-2], ahead[0]
+    along = ahead + behind
+    along /= np.maximum(np.linalg.norm(along, axis=1, keepdims=True), 1e-300)
+    return points, chain.left, chain.right, along
+
+
+def _sections(faces: _Faces, finish: Finish, shape: Shape) -> Points:
     """The closed outline of the tool at every corner of a chain, (n, k, 3)."""
+    chain = finish.chain
     sign = -1.0 if chain.convex else 1.0
     left, right, points = chain.left, chain.right, chain.points
-    on_left, on_right = _touching(points, left, right, size, shape, sign)
-    proud = -sign * PROUD_MM
-    corner = points + proud * (left + right)
-    rows = [corner, on_left + proud * left]
+    touch = _touching(faces, finish, shape, _at_corners(chain))
+    proud = -sign * (PROUD_MM + 2 * touch.bulge)
+    rows = [points + proud * (left + right), touch.left + proud * left]
     if shape == "fillet":
-        dots = np.clip(np.einsum("ij,ij->i", left, right), -1.0, 1.0)
-        turn = np.arccos(dots)[:, None]
-        centre = points + sign * size * (left + right) / (1 + dots[:, None])
-        pieces = max(3, math.ceil(float(turn.max()) / 2 / half_facet(size)))
+        out_left, out_right = (_unit(on - touch.centre) for on in (touch.left, touch.right))
+        dots = np.clip(np.einsum("ij,ij->i", out_left, out_right), -1.0, 1.0)
+        turn = np.maximum(np.arccos(dots), 1e-6)[:, None]
+        pieces = max(3, math.ceil(float(turn.max()) / 2 / half_facet(finish.size)))
         wider = _same_area(turn, pieces)
         for place in range(pieces + 1):
             share = place / pieces
-            way = (np.sin((1 - share) * turn) * left + np.sin(share * turn) * right) / np.sin(turn)
-            reach = size * (wider if 0 < place < pieces else 1.0)
-            rows.append(centre - sign * reach * way)
+            if place in (0, pieces):
+                rows.append(touch.left if place == 0 else touch.right)
+                continue
+            way = np.sin((1 - share) * turn) * out_left + np.sin(share * turn) * out_right
+            rows.append(touch.centre + finish.size * wider * way / np.sin(turn))
     else:
-        rows += [on_left, on_right]
-    rows.append(on_right + proud * right)
+        rows += [touch.left, touch.right]
+    rows.append(touch.right + proud * right)
     return np.stack(rows, axis=1)
+
+
+def _unit(ways: Points) -> Points:
+    return np.asarray(ways / np.maximum(np.linalg.norm(ways, axis=-1, keepdims=True), 1e-300))
 
 
 def _same_area(turn: Points, pieces: int) -> Points:
@@ -128,37 +281,73 @@ def _same_area(turn: Points, pieces: int) -> Points:
     return np.asarray((-sine + np.sqrt(sine**2 + inner * turn)) / inner)
 
 
-def _tool(mesh: TriangleMesh, finish: Finish, shape: Shape, step: str) -> Body:
+def _tool(faces: _Faces, finish: Finish, wanted: Sequence[Finish], shape: Shape, step: str) -> Body:
     chain = finish.chain
-    sections = _sections(chain, finish.size, shape)
+    sections = _sections(faces, finish, shape)
     if not chain.closed:
-        first = _ended(mesh, chain, sections[0], chain.points[0] - chain.points[1], 0)
-        last = _ended(mesh, chain, sections[-1], chain.points[-1] - chain.points[-2], -1)
-        sections = np.concatenate([first[None], sections, last[None]])
+        ends = []
+        for end, beside in ((0, 1), (-1, -2)):
+            way = _unit(chain.points[end] - chain.points[beside])
+            ends.append(_ended(faces.mesh, finish, wanted, sections[end], way, end))
+        sections = np.concatenate([ends[0][None], sections, ends[1][None]])
     return _joined(sections, chain.closed, step)
 
 
-def _ended(mesh: TriangleMesh, chain: Chain, section: Points, way: Points, end: int) -> Points:
+def _ended(
+    mesh: TriangleMesh, finish: Finish, wanted: Sequence[Finish], section: Points, way: Points,
+    end: int,
+) -> Points:  # fmt: skip
     """The last section of an open chain carried on to the face in which the chain ends.
 
-    A face that looks along the chain is gone past a little; one that stands in its way is met.
+    Out of the part it goes past that face a little, and so into material that it is added to. Where
+    it would stop short of another chain that ends in the same corner, it goes on to the plane
+    between both.
     """
-    way = way / np.linalg.norm(way)
+    chain = finish.chain
     vertex = chain.vertices[end]
     around = np.flatnonzero((mesh.triangles == vertex).any(axis=1))
     own = chain.faces[0] | chain.faces[1]
     others = [t for t in around if int(mesh.face_index[t]) not in own]
-    normals = mesh.crosses[others]
-    normals = normals / np.maximum(np.linalg.norm(normals, axis=1, keepdims=True), 1e-300)
-    if not len(normals):
-        return np.asarray(section + way * PROUD_MM)
+    normals = _unit(mesh.crosses[others])
+    corner_of = _partner(finish, wanted, vertex, chain.faces)
+    if corner_of is not None:  # the same edge, round a sharp corner
+        return _mitred(mesh.vertices[vertex], section, way, corner_of)
     facing = normals @ way
-    best = int(np.argmax(np.abs(facing)))
-    if abs(facing[best]) < FLATTEST:
+    best = int(np.argmax(np.abs(facing))) if len(normals) else -1
+    if best < 0 or abs(facing[best]) < FLATTEST:
         return np.asarray(section + way * PROUD_MM)
-    past = PROUD_MM if facing[best] > 0 and chain.convex else 0.0
+    goes_on = (facing[best] > 0) == chain.convex
+    partner = None if goes_on else _partner(finish, wanted, vertex)
+    if partner is not None:
+        return _mitred(mesh.vertices[vertex], section, way, partner)
+    past = PROUD_MM if goes_on else 0.0
     reach = (mesh.vertices[vertex] - section) @ normals[best] / facing[best]
     return np.asarray(section + (reach + past)[:, None] * way)
+
+
+def _mitred(corner: Points, section: Points, way: Points, other: Points) -> Points:
+    """A section carried on along its chain, and a hair past the plane halfway to another's."""
+    plane = _unit(way - other)
+    reach = (corner - section) @ plane / max(float(way @ plane), FLATTEST)
+    return np.asarray(section + (reach + PROUD_MM)[:, None] * way)
+
+
+def _partner(
+    finish: Finish, wanted: Sequence[Finish], vertex: int,
+    faces: tuple[frozenset[int], frozenset[int]] | None = None,
+) -> Points | None:  # fmt: skip
+    """The way out of the one other chain of this kind, between these faces, that ends in a corner."""
+    found = []
+    for one in wanted:
+        chain = one.chain
+        if chain.closed or chain.convex != finish.chain.convex or one is finish:
+            continue
+        if faces is not None and chain.faces != faces:
+            continue
+        for end, beside in ((0, 1), (-1, -2)):
+            if chain.vertices[end] == vertex:
+                found.append(_unit(chain.points[end] - chain.points[beside]))
+    return found[0] if len(found) == 1 else None
 
 
 def _joined(sections: Points, closed: bool, step: str) -> Body:
@@ -191,15 +380,16 @@ def _volume(points: Points, faces: NDArray[np.int64]) -> float:
 # -- corners -----------------------------------------------------------------------------------
 
 
-def _corners(mesh: TriangleMesh, wanted: Sequence[Finish], step: str) -> list[Body]:
-    """What is taken off beside the ball where three convex chains of one radius meet."""
-    ends: dict[int, list[tuple[Finish, int]]] = defaultdict(list)
+def _corners(mesh: TriangleMesh, wanted: Sequence[Finish], step: str) -> list[tuple[bool, Body]]:
+    """What is taken off, or filled, beside the ball where three chains of one radius and one kind
+    meet: whether it is taken off, and the piece."""
+    ends: dict[tuple[int, bool], list[tuple[Finish, int]]] = defaultdict(list)
     for finish in wanted:
-        if finish.chain.convex and not finish.chain.closed:
+        if not finish.chain.closed:
             for end in (0, -1):
-                ends[finish.chain.vertices[end]].append((finish, end))
+                ends[finish.chain.vertices[end], finish.chain.convex].append((finish, end))
     found = []
-    for vertex, meeting in ends.items():
+    for (vertex, convex), meeting in ends.items():
         sizes = {round(finish.size, 9) for finish, _ in meeting}
         normals = _distinct(
             [
@@ -209,7 +399,10 @@ def _corners(mesh: TriangleMesh, wanted: Sequence[Finish], step: str) -> list[Bo
             ]
         )
         if len(meeting) == 3 and len(sizes) == 1 and len(normals) == 3:
-            found.append(_ball_corner(mesh.vertices[vertex], normals, meeting[0][0].size, step))
+            size = meeting[0][0].size
+            # seen from the hollow side a concave corner is a convex one
+            inward = normals if convex else -normals
+            found.append((convex, _ball_corner(mesh.vertices[vertex], inward, size, step)))
     return found
 
 
@@ -245,16 +438,16 @@ def _ball_corner(corner: Points, normals: Points, radius: float, step: str) -> B
 # -- what fits ---------------------------------------------------------------------------------
 
 
-def _fits(mesh: TriangleMesh, finish: Finish, wanted: Sequence[Finish], shape: Shape) -> None:
+def _fits(faces: _Faces, finish: Finish, wanted: Sequence[Finish], shape: Shape) -> None:
     """Refuses a size that reaches past the faces it should touch, or into another edge's."""
     word = "round" if shape == "fillet" else "chamfer"
-    if _reaches(mesh, finish, wanted, shape):
+    if _reaches(faces, finish, wanted, shape):
         return
     low, high = 0.0, finish.size
     for _ in range(LARGEST_TRIES):
         middle = (low + high) / 2
-        sized = [Finish(w.chain, middle if w.size == finish.size else w.size) for w in wanted]
-        if _reaches(mesh, Finish(finish.chain, middle), sized, shape):
+        sized = [w.sized(middle) if w.size == finish.size else w for w in wanted]
+        if _reaches(faces, finish.sized(middle), sized, shape):
             low = middle
         else:
             high = middle
@@ -262,27 +455,30 @@ def _fits(mesh: TriangleMesh, finish: Finish, wanted: Sequence[Finish], shape: S
     raise BuildError(f"a {finish.size:g} mm {word} does not fit this edge", remedy=remedy)
 
 
-def _reaches(mesh: TriangleMesh, finish: Finish, wanted: Sequence[Finish], shape: Shape) -> bool:
-    """Whether the tangent points of a chain lie on its faces and clear of the other chains'."""
+def _reaches(faces: _Faces, finish: Finish, wanted: Sequence[Finish], shape: Shape) -> bool:
+    """Whether the tangent points of a chain lie on its faces, as far from the ball as they should,
+    and clear of the other chains'."""
     chain = finish.chain
-    sign = -1.0 if chain.convex else 1.0
     points, left, right = _middles(chain)
-    for touching, faces in zip(
-        _touching(points, left, right, finish.size, shape, sign), chain.faces, strict=True
+    after = np.roll(chain.points, -1, axis=0)[: len(points)]
+    along = _unit(after - chain.points[: len(points)])
+    touch = _touching(faces, finish, shape, (points, left, right, along))
+    for touching, own, face, leg in zip(
+        (touch.left, touch.right), chain.faces, faces.of(chain), finish.legs, strict=True
     ):
-        own = np.isin(mesh.face_index, list(faces))
-        triangles = np.ascontiguousarray(mesh.triangles[own])
-        away, _, _ = igl.point_mesh_squared_distance(touching, mesh.vertices, triangles)
-        normals = mesh.crosses[own] / np.linalg.norm(mesh.crosses[own], axis=1, keepdims=True)
-        flat = bool((normals @ normals[0] > FLAT).all())
-        allowed = ON_FACE_MM + (0.0 if flat else OFF_ROUND * finish.size)
-        if float(np.sqrt(np.max(away))) > allowed:
+        if float(face.off(touching).max()) > ON_FACE_MM:
+            return False
+        away = np.linalg.norm(touching - touch.centre, axis=1)
+        if float(np.abs(away - leg).max()) > ON_FACE_MM + (0.0 if face.flat else OFF_ROUND * leg):
             return False
         for other in wanted:
-            if other.chain is chain or not (faces & (other.chain.faces[0] | other.chain.faces[1])):
+            if other.chain is chain or not (own & (other.chain.faces[0] | other.chain.faces[1])):
                 continue
             apart = _distance_to_run(touching, other.chain)
-            if float(apart.min()) < float(setback(other.chain, other.size, shape).max()) - 1e-6:
+            if (
+                float(apart.min())
+                < float(setback(other.chain, max(other.legs), shape).max()) - 1e-6
+            ):
                 return False
     return True
 
