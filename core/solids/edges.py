@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import math
 from collections import defaultdict
+from collections.abc import Iterable
 from dataclasses import dataclass
 from difflib import get_close_matches
 
@@ -81,6 +82,36 @@ def chains_between(mesh: TriangleMesh, one: FaceName, other: FaceName) -> list[C
             remedy=f"{told_face(one)} meets {', '.join(known[:6])}" if known else None,
         )
     return [_finished(mesh, borders, run) for run in _runs(mesh, borders, seeds)]
+
+
+def meet(mesh: TriangleMesh, one: FaceName, other: FaceName) -> bool:
+    """Whether two faces that are both there meet in an edge."""
+    borders = _borders(mesh)
+    a, b = (mesh.faces.index(face) for face in (one, other))
+    return bool(((borders.left == a) & (borders.right == b)).any())
+
+
+def every_chain(mesh: TriangleMesh, convex: bool, step: str = "") -> list[Chain]:
+    """Every chain of edges that is convex, or concave; of one step's faces where a step is named.
+
+    O(triangles · log triangles).
+    """
+    borders = _borders(mesh)
+    once = borders.left < borders.right
+    if step:
+        own = np.array([owner == step for owner, _ in mesh.faces])
+        once &= own[borders.left] | own[borders.right]
+    found = [_finished(mesh, borders, run) for run in _runs(mesh, borders, np.flatnonzero(once))]
+    return [chain for chain in distinct_chains(found) if chain.convex == convex]
+
+
+def distinct_chains(chains: Iterable[Chain]) -> list[Chain]:
+    """Chains without those that run along the same edges as one before: two sides of a plate with
+    round corners are in one rim."""
+    kept: dict[frozenset[int], Chain] = {}
+    for chain in chains:
+        kept.setdefault(frozenset(chain.vertices), chain)
+    return list(kept.values())
 
 
 def told_face(face: FaceName) -> str:

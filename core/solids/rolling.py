@@ -28,6 +28,7 @@ from core.outlines.fineness import half_facet
 from core.solids.body import Body, Source
 from core.solids.edges import Chain
 from core.solids.mesh import TriangleMesh, smooth_pieces
+from core.solids.skin import welded
 from core.solids.stack import close_mesh
 
 PROUD_MM = 0.02  # how far a tool stands out of the faces it meets, so that no skin is left
@@ -36,6 +37,10 @@ OFF_ROUND = 0.1  # of a leg: how much shorter its straight way may be over a rou
 FLAT = 1 - 1e-9
 FLATTEST = 0.2  # an end face more oblique to its chain than this does not end it
 LARGEST_TRIES = 14
+CRUMB_MM3 = 1e-3
+SQUARE = 1e-6  # the cosine between a wall and the face it stands on
+TURNED_PAST = 0.01  # of its turn: how far a pivot reaches into the chains beside it
+APART_MM = 2e-3
 NEWTON = 8  # steps to the centre of a ball between round faces
 Points = NDArray[np.float64]
 Shape = Literal["fillet", "chamfer"]
@@ -81,11 +86,19 @@ def finished_edges(
     if shape == "fillet":
         for convex, corner in _corners(mesh, wanted, step):
             (cut if convex else add).append(corner)
+        add += _pivots(faces, wanted, step)
     if add:
         body = body + reduce(lambda a, b: a + b, add)
     if cut:
         body = body - reduce(lambda a, b: a + b, cut)
-    return body
+    return _without_crumbs(body)
+
+
+def _without_crumbs(body: Body) -> Body:
+    """Without the specks that two tools may leave where they meet."""
+    pieces = body.solid.decompose()
+    kept = [piece for piece in pieces if abs(piece.volume()) > CRUMB_MM3]
+    return body if len(kept) == len(pieces) else Body(Manifold.compose(kept), body.sources)
 
 
 def fits(mesh: TriangleMesh, finish: Finish, wanted: Sequence[Finish], shape: Shape) -> bool:
@@ -289,14 +302,23 @@ def _tool(faces: _Faces, finish: Finish, wanted: Sequence[Finish], shape: Shape,
         for end, beside in ((0, 1), (-1, -2)):
             way = _unit(chain.points[end] - chain.points[beside])
             ends.append(_ended(faces.mesh, finish, wanted, sections[end], way, end))
-        sections = np.concatenate([ends[0][None], sections, ends[1][None]])
-    return _joined(sections, chain.closed, step)
+        sections = np.concatenate([ends[0].section[None], sections, ends[1].section[None]])
+        return _joined(sections, False, step, (ends[0].face, ends[1].face))
+    return _joined(sections, True, step)
+
+
+@dataclass(frozen=True)
+class _End:
+    """The last section of an open chain, and the face that it ends flush with, if any."""
+
+    section: Points
+    face: tuple[str, str] | None = None
 
 
 def _ended(
     mesh: TriangleMesh, finish: Finish, wanted: Sequence[Finish], section: Points, way: Points,
     end: int,
-) -> Points:  # fmt: skip
+) -> _End:  # fmt: skip
     """The last section of an open chain carried on to the face in which the chain ends.
 
     Out of the part it goes past that face a little, and so into material that it is added to. Where
@@ -311,18 +333,21 @@ def _ended(
     normals = _unit(mesh.crosses[others])
     corner_of = _partner(finish, wanted, vertex, chain.faces)
     if corner_of is not None:  # the same edge, round a sharp corner
-        return _mitred(mesh.vertices[vertex], section, way, corner_of)
+        return _End(_mitred(mesh.vertices[vertex], section, way, corner_of))
     facing = normals @ way
     best = int(np.argmax(np.abs(facing))) if len(normals) else -1
     if best < 0 or abs(facing[best]) < FLATTEST:
-        return np.asarray(section + way * PROUD_MM)
+        return _End(section + way * PROUD_MM)
     goes_on = (facing[best] > 0) == chain.convex
-    partner = None if goes_on else _partner(finish, wanted, vertex)
+    # round the outside of a post a ball turns about its edge: see `_pivots`
+    meets = chain.convex or facing[best] < 0
+    partner = _partner(finish, wanted, vertex) if meets and not goes_on else None
     if partner is not None:
-        return _mitred(mesh.vertices[vertex], section, way, partner)
+        return _End(_mitred(mesh.vertices[vertex], section, way, partner))
     past = PROUD_MM if goes_on else 0.0
     reach = (mesh.vertices[vertex] - section) @ normals[best] / facing[best]
-    return np.asarray(section + (reach + past)[:, None] * way)
+    flush = None if goes_on else mesh.faces[mesh.face_index[others[best]]]
+    return _End(section + (reach + past)[:, None] * way, flush)
 
 
 def _mitred(corner: Points, section: Points, way: Points, other: Points) -> Points:
@@ -350,8 +375,11 @@ def _partner(
     return found[0] if len(found) == 1 else None
 
 
-def _joined(sections: Points, closed: bool, step: str) -> Body:
-    """One closed tool through sections (n, k, 3)."""
+def _joined(
+    sections: Points, closed: bool, step: str,
+    flush: tuple[tuple[str, str] | None, tuple[str, str] | None] = (None, None),
+) -> Body:  # fmt: skip
+    """One closed tool through sections (n, k, 3); its ends belong to the faces they are flush with."""
     count, size = sections.shape[:2]
     corner = np.arange(size)
     after = np.roll(corner, -1)
@@ -360,16 +388,25 @@ def _joined(sections: Points, closed: bool, step: str) -> Body:
         a, b = here * size, (here + 1) % count * size
         triangles.append(np.column_stack([a + corner, b + corner, b + after]))
         triangles.append(np.column_stack([a + corner, b + after, a + after]))
+    names, others = ["edge"], []
+    labels = [np.zeros(sum(map(len, triangles)), np.int64)]
     if not closed:
         fan = np.column_stack([np.zeros(size - 2, int), corner[1:-1], corner[2:]])
-        last = (count - 1) * size
-        triangles += [fan, last + fan[:, ::-1]]
+        triangles += [fan, (count - 1) * size + fan[:, ::-1]]
+        for face in flush:
+            known = face is not None and face[1] not in names
+            if face is not None and known:
+                names.append(face[1])
+                others.append((face[1], face[0]))
+            label = names.index(face[1]) if face and (face[1], face[0]) in others else 0
+            labels.append(np.full(len(fan), label))
     faces = np.concatenate(triangles)
     points = sections.reshape(-1, 3)
     if _volume(points, faces) < 0:
         faces = faces[:, ::-1]
-    source = Source(step, ("edge",))
-    return close_mesh(points, faces.astype(np.int64), np.zeros(len(faces), np.int64), source)
+    # sections that turn about an axis share the point on it
+    points, faces, marks = welded(points, faces.astype(np.int64), np.concatenate(labels))
+    return close_mesh(points, faces, marks, Source(step, tuple(names), tuple(others)))
 
 
 def _volume(points: Points, faces: NDArray[np.int64]) -> float:
@@ -404,6 +441,61 @@ def _corners(mesh: TriangleMesh, wanted: Sequence[Finish], step: str) -> list[tu
             inward = normals if convex else -normals
             found.append((convex, _ball_corner(mesh.vertices[vertex], inward, size, step)))
     return found
+
+
+def _pivots(faces: _Faces, wanted: Sequence[Finish], step: str) -> list[Body]:
+    """What is filled where a ball that rolls along the foot of a body turns about its upright edge:
+    the last section of one chain turned to the first of the next."""
+    ends: dict[int, list[tuple[Finish, int]]] = defaultdict(list)
+    for finish in wanted:
+        if not finish.chain.convex and not finish.chain.closed:
+            for end in (0, -1):
+                ends[finish.chain.vertices[end]].append((finish, end))
+    found = []
+    for vertex, meeting in ends.items():
+        if len(meeting) != 2 or meeting[0][0].size != meeting[1][0].size:
+            continue
+        turn = _turning(meeting)
+        if turn is None:
+            continue
+        axis, angle = turn
+        finish, end = meeting[0]
+        section = _sections(faces, finish, "fillet")[end] - faces.mesh.vertices[vertex]
+        # a hair into the ground, so that its point and those of the chains beside it lie apart
+        section -= axis * APART_MM
+        pieces = max(2, math.ceil(abs(angle) / 2 / half_facet(finish.size)))
+        share = np.linspace(-TURNED_PAST, 1 + TURNED_PAST, pieces + 1)
+        turned = [_rotated(section, axis, angle * part) for part in share]
+        found.append(_joined(np.stack(turned) + faces.mesh.vertices[vertex], False, step))
+    return found
+
+
+def _turning(meeting: Sequence[tuple[Finish, int]]) -> tuple[Points, float] | None:
+    """The axis and the angle from the first chain's section to the second's, where both run on one
+    face and their walls stand square to it and part as on a post; None where they do not."""
+    (one, a), (other, b) = meeting
+    for ground, wall in ((0, 1), (1, 0)):
+        for ground_b, wall_b in ((0, 1), (1, 0)):
+            if not one.chain.faces[ground] & other.chain.faces[ground_b]:
+                continue
+            sides = (one.chain.left, one.chain.right)
+            others = (other.chain.left, other.chain.right)
+            axis, from_, to = sides[ground][a], sides[wall][a], others[wall_b][b]
+            if max(abs(float(axis @ from_)), abs(float(axis @ to))) > SQUARE:
+                continue
+            way = _unit(one.chain.points[a] - one.chain.points[1 if a == 0 else -2])
+            if float(way @ to) < FLATTEST:
+                return None  # the next wall stands in the way: the chains meet by themselves
+            angle = math.atan2(float(np.cross(from_, to) @ axis), float(from_ @ to))
+            return axis, angle
+    return None
+
+
+def _rotated(points: Points, axis: Points, angle: float) -> Points:
+    """Points (n, 3) turned about an axis through the origin (Rodrigues)."""
+    cos, sin = math.cos(angle), math.sin(angle)
+    along = (points @ axis)[:, None] * axis
+    return np.asarray(points * cos + np.cross(axis, points) * sin + along * (1 - cos))
 
 
 def _distinct(normals: Sequence[Points]) -> Points:

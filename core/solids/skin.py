@@ -70,14 +70,14 @@ def skin(
     triangles += [np.stack(corners, -1).reshape(-1, 3) for corners in ((a, b, c), (a, c, d))]
     labels += [np.tile(side, len(low))] * 2
     mesh, marks = np.vstack(triangles), np.concatenate(labels)
-    points, mesh, marks = _weld(points, mesh, marks)
+    points, mesh, marks = welded(points, mesh, marks)
     body = close_mesh(points, mesh, marks, Source(step, tuple(names)))
     if body.volume_mm3 <= 0:
         raise BuildError("the run folds back into itself")
     return body
 
 
-def _weld(
+def welded(
     points: Points3, triangles: NDArray[np.int64], labels: NDArray[np.int64]
 ) -> tuple[Points3, NDArray[np.int64], NDArray[np.int64]]:
     """Points of neighbouring stations that coincide made one: the axis of a turned part."""

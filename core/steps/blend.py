@@ -1,12 +1,12 @@
-"""Blend: edges of any shape rounded by a rolling ball. Slower than the other steps."""
+"""Blend: every inside, or outside, edge of a step or of the whole part rounded by one ball."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
 
 from core.errors import BuildError
-from core.measures.units import length
-from core.solids.blend import blended
+from core.measures.units import Dimension, Quantity, length
+from core.solids.finishing import every_edge_rounded
 from core.steps.field import Field
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
@@ -16,10 +16,11 @@ from core.steps.state import Feature, PartState
 class Blend(StepKind):
     """Inside edges filled, or outside edges rounded, wherever faces meet."""
 
+    finishes_edges = True
     kind = "blend"
     rank = 90
-    title = "Blend: round edges of any shape (slower)"
-    also = ("blend", "rolling ball", "inside edges", "cove")
+    title = "Round every inside or outside edge"
+    also = ("blend", "rolling ball", "inside edges", "cove", "round all edges")
     fields = (
         Field("radius", "length", "radius", "2 mm", above=0),
         Field("where", "choice", "edges", "inside", ("inside", "outside")),
@@ -30,19 +31,34 @@ class Blend(StepKind):
         return "Blend the {where} edges of {of} with a radius of {radius}"
 
     def build(self, given: StepInput) -> PartState:
-        radius = given.numbers["radius"]
-        body, along = blended(
-            given.state.solid(),
-            radius,
-            given.step,
-            given.words["where"] == "outside",
-            given.words["of"],
+        radius, where = given.numbers["radius"], given.words["where"]
+        body, along, left = every_edge_rounded(
+            given.state.solid(), radius, where == "outside", given.words["of"], given.step
         )
+        if along == 0:
+            what = f"no {where} edge takes a radius of {given.told(radius)}"
+            raise BuildError(
+                what if left else f"there is no {where} edge here", remedy="a smaller radius"
+            )
         if body.is_empty:
             raise BuildError("the blend leaves nothing of the part", remedy="a smaller radius")
-        return given.state.made(body, Feature(given.step, quantities={"edges": length(along)}))
+        quantities = {"edges": length(along), "left_sharp": Quantity(float(left), Dimension())}
+        return given.state.made(body, Feature(given.step, quantities=quantities))
 
     def says(self, given: StepInput, after: PartState) -> str:
-        along = after.features[given.step].quantities["edges"].value
+        quantities = after.features[given.step].quantities
         added = after.solid().volume_mm3 - given.state.solid().volume_mm3
-        return f"{given.told(round(along, 1))} of edges, {abs(added) / 1000:.2f} cm³ {'added' if added > 0 else 'taken off'}"
+        how = "added" if added > 0 else "taken off"
+        return f"{given.told(round(quantities['edges'].value, 1))} of edges, {abs(added) / 1000:.2f} cm³ {how}"
+
+    def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
+        left = round(after.features[given.step].quantities["left_sharp"].value)
+        if not left:
+            return ()
+        edges = "an edge is" if left == 1 else f"{left} edges are"
+        return (
+            f"{edges} too small for this radius and stay as they are".replace(
+                "is too small for this radius and stay as they are",
+                "is too small for this radius and stays as it is",
+            ),
+        )

@@ -15,15 +15,17 @@ from core.measures.units import length
 from core.outlines import Outline, chamfer_corners, offset_outline, round_corners
 from core.outlines.flatten import flatten, segment_counts
 from core.solids import Body, Frame, Prism, Rim, Section, prism_body, stack, triangle_mesh
-from core.solids.edges import chains_between
+from core.solids.edges import meet
+from core.solids.finishing import NamedEdge, finished_by_name
 from core.solids.prism import RimShape, rims_fit
-from core.solids.rolling import Finish, Shape, finished_edges
+from core.solids.rolling import Shape
 from core.steps.edge_list import read_edges
 from core.steps.field import Field
 from core.steps.registry import Start, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 FOOT_ROOT_MM = 0.2  # how deep a foot is rooted in its face
+NEIGHBOURS = 1e-3  # of what is due: more taken off than that was something else's
 PROUD_MM = 1.0  # how far a rim cutter reaches past the body it trims
 WHERE = (
     "top rim", "bottom rim", "both rims", "inner rim", "hole rim", "foot", "corners", "chosen edges",
@@ -60,17 +62,20 @@ class _Edges(StepKind):
         wanted = read_edges(given.words["edges"])
         if not wanted:
             raise BuildError("no edge is chosen yet", remedy="press one on the stage")
-        body = given.state.solid()
-        mesh = triangle_mesh(body)
-        finishes = [
-            Finish(chain, size if edge.size_mm is None else edge.size_mm)
-            for edge in wanted
-            for chain in chains_between(mesh, edge.one, edge.other)
-        ]
-        after = finished_edges(body, mesh, finishes, self.edge_shape, given.step)
+        other = given.numbers.get("other", size)
+        after, along = finished_by_name(
+            given.state.solid(),
+            [
+                NamedEdge(
+                    edge.one, edge.other, edge.size_mm or size, None if edge.size_mm else other
+                )
+                for edge in wanted
+            ],
+            self.edge_shape,
+            given.step,
+        )
         if after.is_empty:
             raise BuildError("this leaves nothing of the part", remedy="a smaller size")
-        along = sum(finish.chain.length for finish in finishes)
         feature = Feature(given.step, quantities={"edges": length(along)})
         return given.state.made(after, feature)
 
@@ -81,8 +86,18 @@ class _Edges(StepKind):
             raise BuildError(f"'{feature.step}' has no sharp corners to {self.word}")
         cut = round_corners if self.shape == "fillet" else chamfer_corners
         rounded = prism.with_outline(cut(prism.outline, size))
-        cutter = _around(prism, given.step) - prism_body(rounded, given.step)
-        body = given.state.solid() - cutter
+        before, drawn = given.state.solid(), prism_body(rounded, given.step)
+        body = before - (_around(prism, given.step) - drawn)
+        due = prism_body(prism, given.step).volume_mm3 - drawn.volume_mm3
+        if before.volume_mm3 - body.volume_mm3 > due * (1 + NEIGHBOURS):
+            # something stands on its sides: only the edges between them are finished
+            mesh = triangle_mesh(before)
+            wanted = [
+                NamedEdge(a, b, size)
+                for a, b in _corner_edges(feature)
+                if a in mesh.faces and b in mesh.faces and meet(mesh, a, b)
+            ]
+            body, _ = finished_by_name(before, wanted, self.edge_shape, given.step)
         return given.state.made(body, replace(feature, prism=rounded), Feature(given.step))
 
     def _outer(self, given: StepInput, feature: Feature, size: float, where: str) -> PartState:
@@ -179,6 +194,20 @@ class _Edges(StepKind):
         flare = _flare(mouth.frame, mouth.inner, Rim(self.shape, size), given.step)
         body = given.state.solid() - flare
         return given.state.made(body, Feature(given.step))
+
+
+def _corner_edges(feature: Feature) -> list[tuple[tuple[str, str], tuple[str, str]]]:
+    """The upright edges of a raised outline, as the two sides that meet there."""
+    assert feature.prism is not None
+    found = []
+    for loop in feature.prism.outline.loops:
+        names = [segment.name for segment in loop.segments]
+        found += [
+            ((feature.step, one), (feature.step, other))
+            for one, other in zip(names, [*names[1:], names[0]], strict=True)
+            if one != other
+        ]
+    return found
 
 
 def _owned(body: Body, others: tuple[tuple[str, str], ...]) -> Body:
@@ -323,7 +352,13 @@ class Chamfer(_Edges):
     shape = "chamfer"
     edge_shape = "chamfer"
     word = "chamfer"
-    fields = _size_field("size", "1 mm")
+    fields = (
+        *_size_field("size", "1 mm"),
+        Field(
+            "other", "length", "on the second face", "size", clause=" by {other} on the second face",
+            above=0, when=(("where", (CHOSEN,)),),
+        ),
+    )  # fmt: skip
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return "Chamfer the {where} {size}" + (": {edges}" if words["where"] == CHOSEN else "")

@@ -2,17 +2,22 @@
 
 from __future__ import annotations
 
+import json
 import math
 
+import igl
 import numpy as np
 import pytest
 import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from manifold3d import Manifold, OpType
 
 from core.errors import BuildError
 from core.project.schema import Project
 from core.project.solve import solve
+from core.solids import triangle_mesh
+from core.solids.edges import chains_between
 from core.steps.edge_list import Edge, read_edges
 from tests.core.building import block, circle, document, part, rectangle, solved, step, volume
 
@@ -196,3 +201,182 @@ def test_any_rim_of_any_prism(sides, across, tall, share, end) -> None:
     lean = math.tan(math.pi / sides)
     most = CORNER * r * r * (length + 2 * r * lean)
     assert CORNER * r * r * (length - 2 * r * lean) <= found * 1.01 and found <= most * 1.01
+
+
+# -- round and slanted faces, corners, both kinds together -------------------------------------
+
+POST = step("post", "extrude", rectangle("12", "8"), on="body.top", height="10")
+FOOT = "; ".join(f"post.{side} | body.top" for side in SIDES)
+UPRIGHT = "; ".join(f"post.{SIDES[i]} | post.{SIDES[i - 1]}" for i in range(4))
+
+
+def cove(r: float, straight: float, turned: float = 0.0, out: float = 0.0) -> float:
+    """What fills the foot of a wall: along its straight sides, and turned about upright axes that
+    the wall stands ``out`` from, in all so far round (Pappus)."""
+    area = CORNER * r * r
+    middle = (
+        r * r * (out + r / 2) - math.pi * r * r / 4 * (out + r - 4 * r / (3 * math.pi))
+    ) / area
+    return area * straight + turned * middle * area
+
+
+def test_a_ball_turns_about_the_sharp_edges_of_a_post() -> None:
+    found = -taken(block(), POST, edges(FOOT))
+    assert found == pytest.approx(cove(2, 40, 2 * math.pi), rel=2e-3)
+
+
+@pytest.mark.parametrize("text", [f"{FOOT}; {UPRIGHT}", f"{UPRIGHT}; {FOOT}"])
+def test_foot_and_uprights_of_a_post_in_one_step(text: str) -> None:
+    found = -taken(block(), POST, edges(text))
+    uprights = CORNER * 4 * 10 * 4
+    assert found + uprights == pytest.approx(cove(2, 40 - 16, 2 * math.pi, 2), rel=5e-3)
+
+
+def test_a_pocket_takes_the_ball_in_its_corners() -> None:
+    pocket = step("p", "extrude", rectangle("20", "8"), on="body.top", mode="cut", direction="down", height="5")  # fmt: skip
+    floor = "; ".join(f"p.{side} | p.bottom" for side in SIDES)
+    walls = "; ".join(f"p.{SIDES[i]} | p.{SIDES[i - 1]}" for i in range(4))
+    r = 1.0
+    found = -taken(block(), pocket, edges(f"{floor}; {walls}", "1"))
+    # a room within r of a smaller box below its mouth (Steiner's formula for its floor's half)
+    x, y, deep = 20 - 2 * r, 8 - 2 * r, 5 - r
+    room = x * y * deep + (2 * (x + y) * r + math.pi * r * r) * deep
+    room += x * y * r + math.pi / 4 * r * r * 2 * (x + y) + 2 / 3 * math.pi * r**3
+    assert found == pytest.approx(20 * 8 * 5 - room, rel=0.01)
+
+
+def test_the_mouth_of_a_pocket_meets_in_mitres() -> None:
+    pocket = step("p", "extrude", rectangle("20", "8"), on="body.top", mode="cut", direction="down", height="5")  # fmt: skip
+    mouth = "; ".join(f"p.{side} | body.top" for side in SIDES)
+    # at each corner both rounds go on to the plane between them: the corner of a square frustum
+    found = taken(block(), pocket, edges(mouth, "1", "chamfer"))
+    frustum = (22 * 10 + 20 * 8 + math.sqrt(22 * 10 * 20 * 8)) / 3
+    prismatoid = (22 * 10 + 4 * 21 * 9 + 20 * 8) / 6 * 1 - 20 * 8
+    assert found == pytest.approx(prismatoid, rel=1e-3)
+    assert abs(frustum - 20 * 8 - prismatoid) < 0.2
+
+
+def test_a_chamfer_by_two_distances() -> None:
+    found = taken(block(), step("e", "chamfer", where="chosen edges", edges="body.top | body.left", size="3", other="1"))  # fmt: skip
+    assert found == pytest.approx(3 * 1 / 2 * 40, rel=1e-6)
+    turned = taken(block(), step("e", "chamfer", where="chosen edges", edges="body.left | body.top", size="3", other="1"))  # fmt: skip
+    assert turned == pytest.approx(found, rel=1e-9)
+
+
+def rolled(text: str, r: float, *steps, kind: str = "fillet"):
+    """Middles of the facets of a rounding, their unit normals and areas, and the mesh before it."""
+    solution = solved(part("p", *steps, edges(text, str(r), kind)))
+    before, after = (solution.parts["p"].steps[i].state.solid() for i in (-2, -1))
+    mesh = triangle_mesh(after)
+    own = mesh.on("e", frozenset({"edge"}))
+    crosses = mesh.crosses[own]
+    areas = np.linalg.norm(crosses, axis=1)
+    normals = crosses / np.maximum(areas, 1e-12)[:, None]
+    return mesh.corners[own].mean(axis=1), normals, areas / areas.sum(), triangle_mesh(before)
+
+
+ROD = step("rod", "extrude", circle("40"), height="60")
+LEANING = step("rod", "extrude", rectangle("40", "30"), height="24", draft="10 deg")
+CASES = {
+    "mouths in a round side": (
+        [ROD, step("h", "hole", on="rod.side", diameter="12")], "h.side | rod.side", 1.5, -1),
+    "mouths in leaning sides": (
+        [LEANING, step("h", "hole", on="rod.front", diameter="8")], "h.side | rod.front; h.side | rod.back", 1.0, -1),
+    "the seam of two pipes": (
+        [ROD, step("q", "extrude", circle("16"), on={"on": "rod.side", "out": "0 - 5"}, height="30")], "q.side | rod.side", 2.0, 1),
+    "the end of a turned body": (
+        [step("rod", "revolve", {"kind": "moves", "moves": "right 20, up 30, to 8 42, up 10, left 8, close"})],
+        "rod.side 2 | rod.side 3; rod.side 4 | rod.side 5", 1.5, -1),
+    "the waist of a turned body": (
+        [step("rod", "revolve", {"kind": "moves", "moves": "right 20, up 30, to 8 42, up 10, left 8, close"})],
+        "rod.side 3 | rod.side 4", 3.0, 1),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("case", CASES)
+@pytest.mark.parametrize("scale", [0.5, 0.8, 1.25, 2.0])
+def test_a_ball_that_touches_both_faces_lies_against_every_round(case: str, scale: float) -> None:
+    """From each facet a radius inwards (or outwards, of a fill) lies the ball's centre: it must be
+    a radius from the body as it was, no nearer and no further (libigl)."""
+    steps, text, r, side = CASES[case]
+    solution_steps = [enlarged(one, scale) for one in steps]
+    points, normals, areas, before = rolled(text, r * scale, *solution_steps)
+    centres = points + side * normals * r * scale
+    squared, _, _ = igl.point_mesh_squared_distance(centres, before.vertices, before.triangles)
+    off = np.abs(np.sqrt(squared) - r * scale)
+    # facets lean a little where an arc begins; slivers at its sides are as high as facets are deep
+    assert areas[off < 0.03 + 0.03 * r * scale].sum() > 0.98
+    assert len(off) > 100
+
+
+def enlarged(one: dict, scale: float) -> dict:
+    """A step with every length in it times a factor."""
+    made = json.loads(json.dumps(one))
+    for name, text in made["fields"].items():
+        if name in ("diameter", "height"):
+            made["fields"][name] = f"({text}) * {scale}"
+    if "outline" in made:
+        for name, text in made["outline"]["fields"].items():
+            words = [f"{float(w) * scale:g}" if w.replace(".", "").isdigit() else w for w in text.replace(",", " ,").split()]  # fmt: skip
+            made["outline"]["fields"][name] = " ".join(words).replace(" ,", ",")
+    if isinstance(made.get("place"), dict) and "out" in made["place"]:
+        made["place"]["out"] = f"({made['place']['out']}) * {scale}"
+    return made
+
+
+def test_what_stands_on_a_side_is_left_alone_by_its_corners() -> None:
+    bracket = step("k", "extrude", rectangle("20", "6"), on="body.front", height="6")
+    found = taken(block(), bracket, step("e", "fillet", size="3", where="corners"))
+    assert found == pytest.approx(4 * CORNER * 9 * 20, rel=0.01)
+
+
+def test_every_inside_edge_but_those_too_small() -> None:
+    slit = step("s", "extrude", rectangle("1", "10"), on={"on": "body.top", "x": "0-14"}, mode="cut", direction="down", height="3")  # fmt: skip
+    solution = solved(part("p", block(), POST, slit, step("e", "blend", radius="2")))
+    last = solution.parts["p"].steps[-1]
+    before = solution.parts["p"].steps[-2].state.solid().volume_mm3
+    assert last.state.solid().volume_mm3 - before == pytest.approx(
+        cove(2, 40 + 2, 2 * math.pi), rel=2e-3
+    )
+    # the short edges of the slit's floor do take it
+    assert last.warns == ("6 edges are too small for this radius and stay as they are",)
+
+
+@settings(max_examples=25, deadline=None)
+@given(
+    st.integers(3, 7), st.floats(12, 40), st.floats(6, 25), st.floats(0.3, 0.9), st.data()
+)  # fmt: skip
+def test_any_edges_of_any_prism_are_rounded_and_nothing_else(
+    sides, wide, tall, share, data
+) -> None:
+    """Regular prisms, any of their edges, up to nine tenths of the largest radius: closed, smaller,
+    and every point further off than the round reaches stays."""
+    polygon = {"kind": "polygon", "sides": str(sides), "across": str(wide), "measured": "corners"}
+    body = step("body", "extrude", polygon, height=str(tall))
+    names = [f"side {i + 1}" for i in range(sides)]
+    every = [f"body.{end} | body.{name}" for end in ("top", "bottom") for name in names]
+    every += [f"body.{names[i]} | body.{names[i - 1]}" for i in range(sides)]
+    chosen = data.draw(st.lists(st.sampled_from(every), min_size=1, max_size=6, unique=True))
+    inner = math.pi / sides
+    apothem = wide / 2 * math.cos(inner)
+    # a tangent point on an end may reach as far as half the apothem, on a side a third of its width
+    most = min(apothem / 2, tall / 3, wide / 2 * math.sin(inner) * 2 / 3 * math.tan((math.pi - 2 * inner) / 2))  # fmt: skip
+    r = share * most * 0.5
+    solution = solved(part("p", body, edges("; ".join(chosen), f"{r:.4f}")))
+    before, after = (solution.parts["p"].steps[i].state.solid() for i in (-2, -1))
+    assert after.volume_mm3 < before.volume_mm3
+    assert float((after.solid - before.solid).volume()) < 1e-6
+    gone = before.solid - after.solid
+    assert len(after.solid.decompose()) == 1
+    mesh = triangle_mesh(before)
+    runs = [chain for text in chosen for edge in read_edges(text) for chain in chains_between(mesh, edge.one, edge.other)]  # fmt: skip
+    reach = max(r / math.tan((math.pi - 2 * inner) / 2), 2 * r) + 0.1
+    near = [
+        Manifold.hull_points(np.vstack([run.points[k] + reach * DIRECTIONS for k in (0, -1)]))
+        for run in runs
+    ]
+    elsewhere = gone - Manifold.batch_boolean(near, OpType.Add)
+    assert float(elsewhere.volume()) < 1e-6
+
+
+DIRECTIONS = np.asarray(Manifold.sphere(1.05, 24).to_mesh64().vert_properties)[:, :3]

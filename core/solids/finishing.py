@@ -1,0 +1,107 @@
+"""Named edges of a body finished in one go: rounded or chamfered, convex and concave together.
+
+Where a convex edge and a concave one end in the same corner, the convex ones are finished first, so
+that what fills the foot of a post goes round its rounded corners.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from core.solids.body import Body
+from core.solids.edges import Chain, FaceName, chains_between, distinct_chains, every_chain
+from core.solids.mesh import TriangleMesh, triangle_mesh
+from core.solids.rolling import Finish, Shape, finished_edges, fits
+
+
+@dataclass(frozen=True)
+class NamedEdge:
+    """The edge where two faces meet, its radius or leg over the first, mm, and its leg over the
+    other where that differs."""
+
+    one: FaceName
+    other: FaceName
+    size: float
+    other_size: float | None = None
+
+
+def finished_by_name(
+    body: Body, wanted: Sequence[NamedEdge], shape: Shape, step: str
+) -> tuple[Body, float]:
+    """The body with named edges finished, and how long they are together, mm.
+
+    Raises:
+        BuildError: an edge is not there, or a size does not fit; names what would.
+    """
+    mesh = triangle_mesh(body)
+    found = [(edge, _chains(mesh, edge)) for edge in wanted]
+    finishes = _distinct(found)
+    along = sum(one.chain.length for one in finishes)
+    first = _before_others(finishes)
+    if not first:
+        return finished_edges(body, mesh, finishes, shape, step), along
+    body = finished_edges(body, mesh, first, shape, step)
+    mesh = triangle_mesh(body)
+    hollow = [edge for edge, chains in found if not all(one.convex for one in chains)]
+    left = _distinct([(edge, _chains(mesh, edge)) for edge in hollow])
+    left = [one for one in left if not one.chain.convex]
+    return finished_edges(body, mesh, left, shape, step), along
+
+
+def _chains(mesh: TriangleMesh, edge: NamedEdge) -> list[Chain]:
+    return chains_between(mesh, edge.one, edge.other)
+
+
+def _distinct(found: Sequence[tuple[NamedEdge, Sequence[Chain]]]) -> list[Finish]:
+    """Every chain once, with the size of the first edge that names it."""
+    kept = {id(chain) for chain in distinct_chains(c for _, chains in found for c in chains)}
+    return [
+        Finish(chain, edge.size, edge.other_size)
+        for edge, chains in found
+        for chain in chains
+        if id(chain) in kept
+    ]
+
+
+def _before_others(finishes: Sequence[Finish]) -> list[Finish]:
+    """Every convex chain, where one of them ends in a corner in which a concave one ends as well."""
+
+    def ends(convex: bool) -> set[int]:
+        return {
+            one.chain.vertices[end]
+            for one in finishes
+            if one.chain.convex == convex and not one.chain.closed
+            for end in (0, -1)
+        }
+
+    if not ends(True) & ends(False):
+        return []
+    return [one for one in finishes if one.chain.convex]
+
+
+def every_edge_rounded(
+    body: Body, radius: float, convex: bool, of: str, step: str
+) -> tuple[Body, float, int]:
+    """The body with all of its convex, or concave, edges rounded that take the radius; how long
+    they are together, mm, and how many do not take it and stay as they are.
+
+    Args:
+        of: the step whose faces they border; empty: every edge.
+    """
+    mesh = triangle_mesh(body)
+    wanted = [Finish(chain, radius) for chain in every_chain(mesh, convex, of)]
+    taken = [one for one in wanted if fits(mesh, one, [one], "fillet")]
+    while True:
+        kept = [one for one in taken if fits(mesh, one, taken, "fillet")]
+        if len(kept) == len(taken):
+            break
+        # of those that are in each other's way the longest stays
+        crowded = sorted(
+            (one for one in taken if one not in kept), key=lambda one: one.chain.length
+        )
+        taken = [one for one in taken if one is not crowded[0]]
+    if not taken:
+        return body, 0.0, len(wanted)
+    along = sum(one.chain.length for one in taken)
+    return finished_edges(body, mesh, taken, "fillet", step), along, len(wanted) - len(taken)
