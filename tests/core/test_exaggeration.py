@@ -16,14 +16,7 @@ from core.proof.closed import check_closed
 from core.report import apply_edits
 from core.solids import triangle_mesh
 
-# a blend takes seconds to build: of the project with one, a single measure
-SLOW = {"shackle": ("thick",)}
-CASES = [
-    (name, measure.name)
-    for name in DEMO
-    for measure in demo_document(name).measures
-    if measure.name in SLOW.get(name, (measure.name,))
-]
+CASES = [(name, measure.name) for name in DEMO for measure in demo_document(name).measures]
 
 
 @pytest.mark.parametrize(("name", "measure"), CASES)
