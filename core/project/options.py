@@ -165,6 +165,7 @@ _RESOLVED: dict[str, Callable[[Field, Surroundings], list[Option]]] = {
     "place": _places,
     "faces": _sides,
     "step": _steps,
+    "steps": _steps,
     "part": _parts,
     "drawing": _drawings,
     "from": _told_from,

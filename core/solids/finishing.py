@@ -26,10 +26,19 @@ class NamedEdge:
     other_size: float | None = None
 
 
-def finished_by_name(
-    body: Body, wanted: Sequence[NamedEdge], shape: Shape, step: str
-) -> tuple[Body, float]:
-    """The body with named edges finished, and how long they are together, mm.
+@dataclass(frozen=True)
+class Finished:
+    """A body with its edges finished, how long they are together, mm, what was done, as (mode,
+    piece) in order, and how many edges stay as they are."""
+
+    body: Body
+    along: float
+    acts: tuple[tuple[str, Body], ...] = ()
+    left: int = 0
+
+
+def finished_by_name(body: Body, wanted: Sequence[NamedEdge], shape: Shape, step: str) -> Finished:
+    """The body with named edges finished.
 
     Raises:
         BuildError: an edge is not there, or a size does not fit; names what would.
@@ -40,13 +49,15 @@ def finished_by_name(
     along = sum(one.chain.length for one in finishes)
     first = _before_others(finishes)
     if not first:
-        return finished_edges(body, mesh, finishes, shape, step), along
-    body = finished_edges(body, mesh, first, shape, step)
+        body, acts = finished_edges(body, mesh, finishes, shape, step)
+        return Finished(body, along, acts)
+    body, acts = finished_edges(body, mesh, first, shape, step)
     mesh = triangle_mesh(body)
     hollow = [edge for edge, chains in found if not all(one.convex for one in chains)]
     left = _distinct([(edge, _chains(mesh, edge)) for edge in hollow])
     left = [one for one in left if not one.chain.convex]
-    return finished_edges(body, mesh, left, shape, step), along
+    body, further = finished_edges(body, mesh, left, shape, step)
+    return Finished(body, along, (*acts, *further))
 
 
 def _chains(mesh: TriangleMesh, edge: NamedEdge) -> list[Chain]:
@@ -80,11 +91,8 @@ def _before_others(finishes: Sequence[Finish]) -> list[Finish]:
     return [one for one in finishes if one.chain.convex]
 
 
-def every_edge_rounded(
-    body: Body, radius: float, convex: bool, of: str, step: str
-) -> tuple[Body, float, int]:
-    """The body with all of its convex, or concave, edges rounded that take the radius; how long
-    they are together, mm, and how many do not take it and stay as they are.
+def every_edge_rounded(body: Body, radius: float, convex: bool, of: str, step: str) -> Finished:
+    """The body with all of its convex, or concave, edges rounded that take the radius.
 
     Args:
         of: the step whose faces they border; empty: every edge.
@@ -102,6 +110,7 @@ def every_edge_rounded(
         )
         taken = [one for one in taken if one is not crowded[0]]
     if not taken:
-        return body, 0.0, len(wanted)
+        return Finished(body, 0.0, left=len(wanted))
     along = sum(one.chain.length for one in taken)
-    return finished_edges(body, mesh, taken, "fillet", step), along, len(wanted) - len(taken)
+    body, acts = finished_edges(body, mesh, taken, "fillet", step)
+    return Finished(body, along, acts, len(wanted) - len(taken))

@@ -69,8 +69,8 @@ class Finish:
 
 def finished_edges(
     body: Body, mesh: TriangleMesh, wanted: Sequence[Finish], shape: Shape, step: str
-) -> Body:
-    """The body with edges rounded or chamfered.
+) -> tuple[Body, tuple[tuple[str, Body], ...]]:
+    """The body with edges rounded or chamfered, and what was done for it: (mode, piece), in order.
 
     Raises:
         BuildError: a size does not fit; names the largest that does.
@@ -87,11 +87,14 @@ def finished_edges(
         for convex, corner in _corners(mesh, wanted, step):
             (cut if convex else add).append(corner)
         add += _pivots(faces, wanted, step)
+    acts: list[tuple[str, Body]] = []
     if add:
-        body = body + reduce(lambda a, b: a + b, add)
+        acts.append(("add", reduce(lambda a, b: a + b, add)))
+        body = body + acts[-1][1]
     if cut:
-        body = body - reduce(lambda a, b: a + b, cut)
-    return _without_crumbs(body)
+        acts.append(("cut", reduce(lambda a, b: a + b, cut)))
+        body = body - acts[-1][1]
+    return _without_crumbs(body), tuple(acts)
 
 
 def _without_crumbs(body: Body) -> Body:

@@ -9,7 +9,7 @@ from core.measures.units import Dimension, Quantity, length
 from core.solids.finishing import every_edge_rounded
 from core.steps.field import Field
 from core.steps.registry import StepInput, StepKind, register
-from core.steps.state import Feature, PartState
+from core.steps.state import Feature, PartState, did
 
 
 @register
@@ -32,18 +32,23 @@ class Blend(StepKind):
 
     def build(self, given: StepInput) -> PartState:
         radius, where = given.numbers["radius"], given.words["where"]
-        body, along, left = every_edge_rounded(
+        made = every_edge_rounded(
             given.state.solid(), radius, where == "outside", given.words["of"], given.step
         )
-        if along == 0:
+        if made.along == 0:
             what = f"no {where} edge takes a radius of {given.told(radius)}"
             raise BuildError(
-                what if left else f"there is no {where} edge here", remedy="a smaller radius"
+                what if made.left else f"there is no {where} edge here", remedy="a smaller radius"
             )
-        if body.is_empty:
+        if made.body.is_empty:
             raise BuildError("the blend leaves nothing of the part", remedy="a smaller radius")
-        quantities = {"edges": length(along), "left_sharp": Quantity(float(left), Dimension())}
-        return given.state.made(body, Feature(given.step, quantities=quantities))
+        quantities = {
+            "edges": length(made.along),
+            "left_sharp": Quantity(float(made.left), Dimension()),
+        }
+        return given.state.made(
+            made.body, did(Feature(given.step, quantities=quantities), made.acts)
+        )
 
     def says(self, given: StepInput, after: PartState) -> str:
         quantities = after.features[given.step].quantities
@@ -55,10 +60,6 @@ class Blend(StepKind):
         left = round(after.features[given.step].quantities["left_sharp"].value)
         if not left:
             return ()
-        edges = "an edge is" if left == 1 else f"{left} edges are"
-        return (
-            f"{edges} too small for this radius and stay as they are".replace(
-                "is too small for this radius and stay as they are",
-                "is too small for this radius and stays as it is",
-            ),
-        )
+        if left == 1:
+            return ("an edge is too small for this radius and stays as it is",)
+        return (f"{left} edges are too small for this radius and stay as they are",)

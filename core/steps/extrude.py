@@ -6,7 +6,6 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 import numpy as np
-from numpy.typing import NDArray
 
 from core.errors import BuildError
 from core.measures.units import Quantity, length
@@ -14,11 +13,22 @@ from core.outlines.curves import Arc
 from core.solids import Body, Frame, Prism, prism_body
 from core.steps.blind import floor_warning
 from core.steps.field import Field
+from core.steps.reach import (
+    NAMED,
+    NEXT,
+    along,
+    distance_to,
+    heights,
+    next_face_above,
+    next_face_below,
+)  # fmt: skip
 from core.steps.registry import Cures, Start, StepInput, StepKind, register
 from core.steps.state import Feature, PartState, Recess
 
 MODES = ("add", "cut", "common")
-DIRECTIONS = ("up", "down", "both ways", "up and down", "right through", "up to a face")
+DIRECTIONS = (
+    "up", "down", "both ways", "up and down", "right through", NAMED, NEXT,
+)  # fmt: skip
 OF_CUTTER = " of the cutter"
 SKIN_MM = 1e-3  # how far a cutter goes past its far end, so no skin is left there
 CLEAR_MM = 0.5  # how far a cutter stands proud of the face it starts from, so no skin is left
@@ -104,7 +114,7 @@ class Extrude(StepKind):
             "direction",
             "up",
             DIRECTIONS,
-            told=("up", "down", "both ways", "up and down", "right through", "up to the"),
+            told=("up", "down", "both ways", "up and down", "right through", "up to the", NEXT),
             default_if=(("mode", "cut", "down"),),
         ),
         Field(
@@ -118,7 +128,15 @@ class Extrude(StepKind):
             when=(("direction", ("up", "down", "both ways", "up and down")),),
         ),
         Field("below", "length", "depth", "5 mm", above=0, when=(("direction", ("up and down",)),)),
-        Field("face", "face", "up to", "", when=(("direction", ("up to a face",)),)),
+        Field("face", "face", "up to", "", when=(("direction", (NAMED,)),)),
+        Field(
+            "past",
+            "length",
+            "past it",
+            "0",
+            when=(("direction", (NAMED, NEXT)),),
+            clause=", {past} past it",
+        ),
         Field(
             "draft",
             "angle",
@@ -133,16 +151,19 @@ class Extrude(StepKind):
     def sentence(self, words: Mapping[str, str]) -> str:
         reach = {
             "up and down": " by {height} and {below}",
-            "up to a face": " {face}",
+            NAMED: " {face}",
             "right through": "",
+            NEXT: "",
         }.get(words["direction"], " {height}")
         return "{mode} {outline}, {direction}" + reach
 
     def build(self, given: StepInput) -> PartState:
         mode, draft = given.words["mode"], given.numbers["draft"]
+        if given.words["direction"] == NEXT and mode == "add":
+            return self._to_the_next(given)
         low, high = _reach(given)
         prism = Prism(given.frame, given.profile(), low, high, draft_deg=draft)
-        tool_prism = _past_its_ends(prism, given) if mode == "cut" else prism
+        tool_prism = _past_its_ends(prism, given) if mode == "cut" else _rooted(prism, given)
         tool = prism_body(tool_prism, given.step, "outside" if mode == "cut" else "inside")
         body = applied(mode, given.state, tool)
         feature = prism_feature(given.step, prism, follow=mode == "add")
@@ -153,11 +174,23 @@ class Extrude(StepKind):
         recess = Recess(given.frame, prism.outline_at(high), high - low) if opens else None
         return given.state.made(body, replace(feature, tool=tool, mode=mode, recess=recess))
 
+    def _to_the_next(self, given: StepInput) -> PartState:
+        """Raised until it meets whatever lies above it."""
+        _, top = along(given.frame, given.state.solid())
+        most = max(top, 0.0) + CLEAR_MM
+        prism = Prism(given.frame, given.profile(), 0.0, most, draft_deg=given.numbers["draft"])
+        tool = next_face_above(given, prism_body(prism, given.step), most)
+        if given.numbers["past"]:
+            raise BuildError("what is raised to the next face ends in it", remedy="nothing past it")
+        feature = replace(prism_feature(given.step, prism, follow=False), tool=tool, mode="add")
+        feature = replace(feature, places={k: v for k, v in feature.places.items() if k != "top"})
+        return given.state.made(applied("add", given.state, tool), feature)
+
     def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
         # A cut downwards that is shallower than the part was meant to have a floor.
         if given.words["mode"] != "cut" or given.words["direction"] != "down":
             return ()
-        low, _ = _along(given.frame, given.state.solid())
+        low, _ = along(given.frame, given.state.solid())
         if given.numbers["height"] >= -low - 1e-9:
             return ()
         return floor_warning(given, after, "bottom", "pocket")
@@ -176,12 +209,17 @@ def _reach(given: StepInput) -> tuple[float, float]:
     if direction == "right through":
         if given.words["mode"] == "add":
             raise BuildError("what is raised has to end somewhere", remedy="up by a height")
-        low, high = _along(given.frame, given.state.solid())
+        low, high = along(given.frame, given.state.solid())
         # from its place into the body; a place that lies inside goes both ways
         return min(low, 0.0), (high if low >= -1e-9 or high > 1e-9 else 0.0)
-    if direction == "up to a face":
+    past = given.numbers["past"]
+    if direction == NAMED:
         gap = distance_to(given, given.words["face"])
-        return (0.0, gap) if gap > 0 else (gap, 0.0)
+        return (0.0, gap + past) if gap > 0 else (gap - past, 0.0)
+    if direction == NEXT:
+        low, _ = along(given.frame, given.state.solid())
+        through = Prism(given.frame, given.profile(), low - CLEAR_MM, SKIN_MM)
+        return -next_face_below(given, prism_body(through, given.step)) - past - SKIN_MM, 0.0
     return {
         "up": (0.0, height),
         "down": (-height, 0.0),
@@ -190,59 +228,29 @@ def _reach(given: StepInput) -> tuple[float, float]:
     }[direction]
 
 
+def _rooted(prism: Prism, given: StepInput) -> Prism:
+    """What is raised on a slanted face begins a hair inside it: no two numbers put both exactly in
+    one plane, and a slit would be left between them."""
+    level = max(abs(v) for v in prism.frame.z_axis) > 1 - 1e-12
+    if given.words["mode"] != "add" or level or given.state.body is None or abs(prism.low) > 1e-9:
+        return prism
+    return replace(prism, outline=prism.outline_at(-SKIN_MM), low=-SKIN_MM)
+
+
 def _past_its_ends(prism: Prism, given: StepInput) -> Prism:
     """A cutter that goes past its ends where they lie in a face, so that no skin is left there."""
-    heights, facing = _heights(prism.frame, given.state.solid())
+    tall, facing = heights(prism.frame, given.state.solid())
     through = given.words["direction"] == "right through"
 
     def past(end: float, way: float) -> float:
         if through or (way > 0 and abs(end) < 1e-9 and prism.low < -1e-9):
             return CLEAR_MM
-        ends_in = (np.abs(heights - end) < SKIN_MM).all(axis=1) & (facing * way > 1 - 1e-9)
+        ends_in = (np.abs(tall - end) < SKIN_MM).all(axis=1) & (facing * way > 1 - 1e-9)
         return SKIN_MM if ends_in.any() else 0.0
 
     below, above = past(prism.low, -1.0), past(prism.high, 1.0)
     outline = prism.outline_at(prism.low - below) if below else prism.outline
     return replace(prism, outline=outline, low=prism.low - below, high=prism.high + above)
-
-
-def _heights(frame: Frame, body: Body) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-    """Heights of every triangle's corners along a frame's z (n, 3), mm, and how far it faces
-    that way (n,), from -1 to 1."""
-    mesh = body.solid.to_mesh64()
-    points = np.asarray(mesh.vert_properties)[:, :3]
-    corners = points[np.asarray(mesh.tri_verts, dtype=np.int64)]
-    normals = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
-    sizes = np.linalg.norm(normals, axis=1)
-    up = np.array(frame.z_axis)
-    return (corners - np.array(frame.origin)) @ up, (normals @ up) / np.maximum(sizes, 1e-300)
-
-
-def _along(frame: Frame, body: Body) -> tuple[float, float]:
-    """The lowest and the highest point of a body along a frame's z, from its origin, mm."""
-    heights, _ = _heights(frame, body)
-    return float(heights.min()), float(heights.max())
-
-
-def distance_to(given: StepInput, name: str) -> float:
-    """How far it is from the step's place to a named face, straight up; below nought down.
-
-    Raises:
-        BuildError: no face is named, it is not level with the place, or there is no way to it.
-    """
-    if not name:
-        raise BuildError("no face to end at is chosen", remedy="press one, or name it")
-    _, face = given.state.place(name)
-    up = given.frame.z_axis
-    level = abs(sum(p * q for p, q in zip(up, face.z_axis, strict=True)))
-    if level < 1 - 1e-9:
-        raise BuildError(
-            f"'{name}' does not lie square to this step", remedy="a face level with its place"
-        )
-    gap = sum(u * (q - p) for u, p, q in zip(up, given.frame.origin, face.origin, strict=True))
-    if abs(gap) < 1e-9:
-        raise BuildError(f"'{name}' lies where this step begins", remedy="another face")
-    return gap
 
 
 def seen_in_a_cut(places: Mapping[str, Frame]) -> dict[str, Frame]:

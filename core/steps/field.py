@@ -33,6 +33,8 @@ FieldKind = Literal[
     "edges",  # several edges, each where two faces meet, with sizes of their own if given
     "from",  # what a distance across a face is told from: an edge, an axis; empty: the middle
     "step",  # an earlier step of this part; empty: the latest that will do
+    "steps",  # several of them, with commas between
+    "steps",  # several of them, with commas between
     "part",  # another part
     "drawing",  # a drawing brought in
     "moves",  # an outline or a path told as moves

@@ -12,7 +12,7 @@ from core.outlines import Outline, flatten, rectangle, try_offset
 from core.solids import Frame
 from core.solids.prism import Prism
 from core.steps.field import Field
-from core.steps.patterns import MOST_COPIES, OF, Matrix, distinct, repeated, shift
+from core.steps.patterns import MOST_COPIES, OF, WITH, Matrix, distinct, repeated, shift
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import PartState
 
@@ -27,6 +27,7 @@ class Fill(StepKind):
     has_place = True
     fields = (
         OF,
+        WITH,
         Field("spacing", "length", "spacing", "6 mm", above=0),
         Field("margin", "length", "margin to the edge", "4 mm"),
         Field("angle", "angle", "rows at", "45 deg"),

@@ -12,8 +12,9 @@ from core.outlines.curves import Arc, Line
 from core.outlines.loop import Loop, polygon_loop
 from core.solids import Body, Prism, prism_body, turned_body
 from core.steps.blind import floor_warning
-from core.steps.extrude import CLEAR_MM, SKIN_MM, applied, distance_to
+from core.steps.extrude import CLEAR_MM, SKIN_MM, applied
 from core.steps.field import Field
+from core.steps.reach import NAMED, NEXT, along, distance_to, next_face_below
 from core.steps.registry import Cures, StepInput, StepKind, register
 from core.steps.state import Feature, PartState, Recess
 
@@ -41,8 +42,8 @@ class Hole(StepKind):
             "choice",
             "reach",
             "through",
-            ("through", "to depth", "up to a face"),
-            told=("right through", "to a depth of", "up to the"),
+            ("through", "to depth", NAMED, NEXT),
+            told=("right through", "to a depth of", "up to the", NEXT),
         ),
         Field(
             "depth",
@@ -53,7 +54,15 @@ class Hole(StepKind):
             spans="into",
             when=(("reach", ("to depth",)),),
         ),
-        Field("face", "face", "up to", "", when=(("reach", ("up to a face",)),)),
+        Field("face", "face", "up to", "", when=(("reach", (NAMED,)),)),
+        Field(
+            "past",
+            "length",
+            "past it",
+            "0",
+            when=(("reach", (NAMED, NEXT)),),
+            clause=", {past} past it",
+        ),
         Field(
             "head",
             "length",
@@ -81,7 +90,7 @@ class Hole(StepKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        reach = {"to depth": "{reach} {depth}", "up to a face": "{reach} {face}"}.get(
+        reach = {"to depth": "{reach} {depth}", NAMED: "{reach} {face}"}.get(
             words["reach"], "{reach}"
         )
         head = {
@@ -95,7 +104,8 @@ class Hole(StepKind):
         through = given.words["reach"] == "through"
         depth = reach_through(body.bounds) if through else reached(given, given.numbers["depth"])
         # what is drilled up to a face goes through that face
-        past = SKIN_MM if given.words["reach"] == "up to a face" else 0.0
+        past = SKIN_MM if given.words["reach"] in (NAMED, NEXT) else 0.0
+        past += given.numbers["past"] if past else 0.0
         tool = _drill(given, depth + past)
         after = applied("cut", given.state, tool)
         places = {"floor": given.frame.lifted(-depth)} if not through else {}
@@ -125,7 +135,11 @@ def reached(given: StepInput, depth: float) -> float:
     Raises:
         BuildError: the face lies the other way.
     """
-    if given.words["reach"] != "up to a face":
+    if given.words["reach"] == NEXT:
+        low, _ = along(given.frame, given.state.solid())
+        drill = Prism(given.frame, circle(given.numbers["diameter"]), low - CLEAR_MM, SKIN_MM)
+        return next_face_below(given, prism_body(drill, given.step))
+    if given.words["reach"] != NAMED:
         return depth
     gap = distance_to(given, given.words["face"])
     if gap > 0:

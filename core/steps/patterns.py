@@ -17,12 +17,14 @@ from numpy.typing import NDArray
 from core.errors import BuildError
 from core.solids import Body, Frame
 from core.steps.field import Field
+from core.steps.plane import LEVEL, PLANE_FIELDS, plane_of, plane_told
 from core.steps.registry import Cures, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 MOST_COPIES = 5000
 MEETS_MM3 = 1e-6  # a copy that shares less with the part does not meet it
 OF = Field("of", "step", "of step", "", among="piece", empty="the latest piece")
+WITH = Field("with", "steps", "together with", "", among="piece", clause=", together with {with}")
 Matrix = NDArray[np.float64]
 
 
@@ -42,32 +44,54 @@ def turn_about(frame: Frame, angle_deg: float) -> Matrix:
 
 
 def repeated(given: StepInput, moves: Sequence[Matrix]) -> PartState:
-    """The state with copies of a step's piece under every move (the original's own left out)."""
+    """The state with copies of what some steps did under every move (the original's own left out),
+    each added, cut or kept in common as it was."""
     if len(moves) > MOST_COPIES:
         raise BuildError(f"{len(moves)} copies are too many", remedy=f"at most {MOST_COPIES}")
-    feature = given.state.tool(given.words["of"])
-    assert feature.tool is not None
-    copies = [feature.tool.solid.transform(move) for move in moves]
-    if not copies:
-        return given.state.made(given.state.solid(), Feature(given.step))
+    features = _repeats(given)
     before = given.state.solid()
-    if feature.mode == "common":
+    if not moves:
+        return given.state.made(before, Feature(given.step))
+    body = before
+    done: list[tuple[str, Body]] = []
+    missed: tuple[tuple[float, float, float], ...] = ()
+    for feature in features:
+        for mode, piece in feature.acts:
+            copies = [piece.solid.transform(move) for move in moves]
+            body, all_of_them = _acted(body, mode, piece, copies)
+            done.append((mode, all_of_them))
+            if feature is features[0] and piece is feature.tool and mode != "common":
+                missed = _missed(before, body, copies, _spots(feature, moves), mode)
+    (mode, tool), *rest = done
+    return given.state.made(
+        body, Feature(given.step, tool=tool, mode=mode, also=tuple(rest), missed=missed)
+    )
+
+
+def _repeats(given: StepInput) -> list[Feature]:
+    """The step to be repeated, and those that are repeated with it."""
+    found = [given.state.tool(given.words["of"])]
+    for name in given.words.get("with", "").split(","):
+        if name.strip() and name.strip() != found[0].step:
+            found.append(given.state.tool(name.strip()))
+    return found
+
+
+def _acted(body: Body, mode: str, piece: Body, copies: list[Manifold]) -> tuple[Body, Body]:
+    """The body with copies of a piece added, cut or kept in common; and all of them, the first
+    included."""
+    if mode == "common":
         # what is common to all of them: each copy keeps no more than itself
-        common = before
         for copy in copies:
-            common = common & Body(copy, feature.tool.sources)
-        if common.is_empty:
+            body = body & Body(copy, piece.sources)
+        if body.is_empty:
             raise BuildError("the copies have nothing in common with the part")
-        return given.state.made(common, Feature(given.step, tool=feature.tool, mode="common"))
-    tools = Body(_together(copies), feature.tool.sources)
-    body = before - tools if feature.mode == "cut" else before + tools
+        return body, piece
+    tools = Body(_together(copies), piece.sources)
+    body = body - tools if mode == "cut" else body + tools
     if body.is_empty:
         raise BuildError("the copies leave nothing of the part")
-    all_of_them = replace(tools, sources=feature.tool.sources) + feature.tool
-    missed = _missed(before, body, copies, _spots(feature, moves), feature.mode)
-    return given.state.made(
-        body, Feature(given.step, tool=all_of_them, mode=feature.mode, missed=missed)
-    )
+    return body, tools + piece
 
 
 def _spots(feature: Feature, moves: Sequence[Matrix]) -> list[NDArray[np.float64]]:
@@ -180,6 +204,7 @@ class LinearPattern(_Pattern):
     also = ("copy", "repeat", "row", "pattern", "array", "copies")
     fields = (
         OF,
+        WITH,
         Field("count", "count", "count", "3", least=1),
         Field("spacing", "length", "spacing", "10 mm"),
         Field("direction", "choice", "towards", "right", ("right", "back", "up")),
@@ -215,6 +240,7 @@ class CircularPattern(_Pattern):
     has_place = True
     fields = (
         OF,
+        WITH,
         Field("count", "count", "count", "6", least=1),
         Field("angle", "angle", "over", "360 deg"),
     )
@@ -238,6 +264,7 @@ class GridPattern(_Pattern):
     also = ("grid", "rows and columns")
     fields = (
         OF,
+        WITH,
         Field("columns", "count", "columns", "3", least=1),
         Field("rows", "count", "rows", "2", least=1),
         Field("across", "length", "spacing to the right", "10 mm"),
@@ -268,6 +295,7 @@ class RoundAndUp(_Pattern):
     has_place = True
     fields = (
         OF,
+        WITH,
         Field("count", "count", "round", "12", least=1),
         Field("rings", "count", "rings", "4", least=1),
         Field("spacing", "length", "ring spacing", "10 mm"),
@@ -311,21 +339,32 @@ class Mirror(StepKind):
             empty="the latest piece",
             when=(("what", ("the latest piece",)),),
         ),
-        Field("side", "choice", "to the", "other side", ("other side", "back", "top")),
-        Field("at", "length", "mirror plane at", "0"),
-    )
+        replace(WITH, when=(("what", ("the latest piece",)),)),
+        *PLANE_FIELDS,
+        Field(
+            "side", "choice", "to the", "other side", ("other side", "back", "top"),
+            when=(("plane", (LEVEL,)),),
+        ),
+        Field("at", "length", "mirror plane at", "0", when=(("plane", (LEVEL,)),)),
+    )  # fmt: skip
 
     def sentence(self, words: Mapping[str, str]) -> str:
         of = " {of}" if words["what"] == "the latest piece" else ""
+        about = plane_told(words)
+        if about:
+            return "Mirror {what}" + of + " about " + about
         return "Mirror {what}" + of + " to the {side}, about the plane at {at}"
 
     def build(self, given: StepInput) -> PartState:
-        axis = {"other side": 0, "back": 1, "top": 2}[given.words["side"]]
-        scale = np.eye(3)
-        scale[axis, axis] = -1
-        offset = np.zeros(3)
-        offset[axis] = 2 * given.numbers["at"]
-        move = np.column_stack([scale, offset])
+        plane = plane_of(given)
+        if plane is not None:
+            normal, origin = np.array(plane.z_axis), np.array(plane.origin)
+        else:
+            axis = {"other side": 0, "back": 1, "top": 2}[given.words["side"]]
+            normal, origin = np.eye(3)[axis], np.eye(3)[axis] * given.numbers["at"]
+        # a point less twice its way out of the plane (Householder)
+        scale = np.eye(3) - 2 * np.outer(normal, normal)
+        move = np.column_stack([scale, 2 * float(origin @ normal) * normal])
         if given.words["what"] == "the latest piece":
             return repeated(given, [move])
         whole = given.state.solid()

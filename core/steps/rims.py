@@ -22,7 +22,7 @@ from core.solids.rolling import Shape
 from core.steps.edge_list import read_edges
 from core.steps.field import Field
 from core.steps.registry import Start, StepInput, StepKind, register
-from core.steps.state import Feature, PartState
+from core.steps.state import Feature, PartState, did
 
 FOOT_ROOT_MM = 0.2  # how deep a foot is rooted in its face
 NEIGHBOURS = 1e-3  # of what is due: more taken off than that was something else's
@@ -63,7 +63,7 @@ class _Edges(StepKind):
         if not wanted:
             raise BuildError("no edge is chosen yet", remedy="press one on the stage")
         other = given.numbers.get("other", size)
-        after, along = finished_by_name(
+        made = finished_by_name(
             given.state.solid(),
             [
                 NamedEdge(
@@ -74,10 +74,10 @@ class _Edges(StepKind):
             self.edge_shape,
             given.step,
         )
-        if after.is_empty:
+        if made.body.is_empty:
             raise BuildError("this leaves nothing of the part", remedy="a smaller size")
-        feature = Feature(given.step, quantities={"edges": length(along)})
-        return given.state.made(after, feature)
+        feature = Feature(given.step, quantities={"edges": length(made.along)})
+        return given.state.made(made.body, did(feature, made.acts))
 
     def _corners(self, given: StepInput, feature: Feature, size: float) -> PartState:
         prism = feature.prism
@@ -87,7 +87,9 @@ class _Edges(StepKind):
         cut = round_corners if self.shape == "fillet" else chamfer_corners
         rounded = prism.with_outline(cut(prism.outline, size))
         before, drawn = given.state.solid(), prism_body(rounded, given.step)
-        body = before - (_around(prism, given.step) - drawn)
+        cutter = _around(prism, given.step) - drawn
+        body = before - cutter
+        acts: tuple[tuple[str, Body], ...] = (("cut", cutter),)
         due = prism_body(prism, given.step).volume_mm3 - drawn.volume_mm3
         if before.volume_mm3 - body.volume_mm3 > due * (1 + NEIGHBOURS):
             # something stands on its sides: only the edges between them are finished
@@ -97,8 +99,10 @@ class _Edges(StepKind):
                 for a, b in _corner_edges(feature)
                 if a in mesh.faces and b in mesh.faces and meet(mesh, a, b)
             ]
-            body, _ = finished_by_name(before, wanted, self.edge_shape, given.step)
-        return given.state.made(body, replace(feature, prism=rounded), Feature(given.step))
+            made = finished_by_name(before, wanted, self.edge_shape, given.step)
+            body, acts = made.body, made.acts
+        own = did(Feature(given.step), acts)
+        return given.state.made(body, replace(feature, prism=rounded), own)
 
     def _outer(self, given: StepInput, feature: Feature, size: float, where: str) -> PartState:
         prism = feature.prism
@@ -129,7 +133,8 @@ class _Edges(StepKind):
         body = given.state.solid() - cutter
         if abs(body.volume_mm3 - given.state.solid().volume_mm3) < 1e-9:
             raise BuildError(f"the {where} of '{feature.step}' is no longer there")
-        return given.state.made(body, replace(feature, prism=shaped), Feature(given.step))
+        finish = did(Feature(given.step), (("cut", cutter),))
+        return given.state.made(body, replace(feature, prism=shaped), finish)
 
     def _hole(self, given: StepInput, size: float) -> PartState:
         """The mouth of a hole or pocket widened; the piece is kept so that copies can follow."""
@@ -177,7 +182,7 @@ class _Edges(StepKind):
         root = Section(prism.low - FOOT_ROOT_MM, sections[0].polygons, "foot")
         collar = stack([root, *sections], sides, given.step).moved(prism.frame.matrix)
         body = given.state.solid() + collar
-        return given.state.made(body, Feature(given.step))
+        return given.state.made(body, did(Feature(given.step), (("add", collar),)))
 
     def _inner(self, given: StepInput, size: float) -> PartState:
         _, mouth = given.state.mouth()

@@ -13,6 +13,7 @@ from core.errors import BuildError
 from core.outlines import circle
 from core.solids import Body, Frame, Prism, Rim, prism_body
 from core.steps.field import Field
+from core.steps.plane import LEVEL, PLANE_FIELDS, plane_of, plane_told
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
@@ -30,8 +31,16 @@ class Split(StepKind):
     has_place = True
     fields = (
         Field("keep", "choice", "keep", "below", ("below", "above")),
-        Field("facing", "choice", "the plane across", "up", ("up", "right", "back")),
-        Field("at", "length", "at", "0"),
+        *PLANE_FIELDS,
+        Field(
+            "facing",
+            "choice",
+            "the plane across",
+            "up",
+            ("up", "right", "back"),
+            when=(("plane", (LEVEL,)),),
+        ),
+        Field("at", "length", "at", "0", when=(("plane", (LEVEL,)),)),
         Field(
             "pegs",
             "count",
@@ -75,6 +84,9 @@ class Split(StepKind):
             "right": "{keep} (left is below)",
             "back": "{keep} (front is below)",
         }
+        about = plane_told(words)
+        if about:
+            return "Keep what lies {keep} " + about
         return "Keep what lies " + side[words["facing"]] + " the plane across {facing}, at {at}"
 
     def build(self, given: StepInput) -> PartState:
@@ -82,8 +94,12 @@ class Split(StepKind):
         axis = {"up": frame.z_axis, "right": frame.x_axis, "back": frame.y_axis}[
             given.words["facing"]
         ]
+        at = sum(p * q for p, q in zip(axis, frame.origin, strict=True)) + given.numbers["at"]
+        plane = plane_of(given)
+        if plane is not None:
+            axis = plane.z_axis
+            at = sum(p * q for p, q in zip(axis, plane.origin, strict=True))
         normal = np.array(axis)
-        at = float(normal @ np.array(frame.origin)) + given.numbers["at"]
         if given.words["keep"] == "below":
             normal, at = -normal, -at
         before = given.state.solid()

@@ -43,6 +43,8 @@ class Feature:
     mouth: Mouth | None = None
     tool: Body | None = None  # the piece it added or cut, for patterns and mirrors to repeat
     mode: str = "add"
+    also: tuple[tuple[str, Body], ...] = ()  # what it did besides, as (mode, piece), in order
+    finishing: bool = False  # its piece finishes edges: copied where asked for, never by itself
     thread: Thread | None = None
     recess: Recess | None = None  # the mouth of a hole or pocket, for its rim to be finished
     axis: Frame | None = None  # its middle or axis, from which distances can be told
@@ -50,6 +52,19 @@ class Feature:
     outline_middle: Vector | None = None  # the middle of its outline's box, at its low end
     cut: Body | None = None  # of what a fit cut, as much as is to lie in material
     missed: tuple[Vector, ...] = ()  # middles of copies that met no material
+
+    @property
+    def acts(self) -> tuple[tuple[str, Body], ...]:
+        """All that it did to the part, as (mode, piece), in order: what copies do again."""
+        return () if self.tool is None else ((self.mode, self.tool), *self.also)
+
+
+def did(feature: Feature, acts: tuple[tuple[str, Body], ...]) -> Feature:
+    """A feature with what its step did, for copies to do again."""
+    if not acts:
+        return feature
+    (mode, tool), *rest = acts
+    return replace(feature, tool=tool, mode=mode, also=tuple(rest), finishing=True)
 
 
 @dataclass(frozen=True)
@@ -110,6 +125,8 @@ class PartState:
         found = [f for f in self.features.values() if f.tool is not None]
         if reference:
             found = [f for f in found if f.step == reference]
+        else:
+            found = [f for f in found if not f.finishing]
         if not found:
             named = f"'{reference}' makes no piece" if reference else "no step here makes a piece"
             raise BuildError(f"{named} that can be repeated",

@@ -75,7 +75,7 @@
     {units}
     {names}
     onset={(next) => set(next)}
-  />{:else if field.kind === "faces"}<ChooseSeveral
+  />{:else if field.kind === "faces" || field.kind === "steps"}<ChooseSeveral
     value={text}
     options={field.options ?? []}
     label={field.label}

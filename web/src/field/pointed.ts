@@ -10,7 +10,7 @@ function candidates(kind: string, touch: Touch, part: string): string[] {
   if (kind === "place") return face ? [own ? face : `${touch.part}.${face}`] : [];
   if (!own) return [];
   if (kind === "face") return [face, beside];
-  if (kind === "step") return [touch.step];
+  if (kind === "step" || kind === "steps") return [touch.step];
   // sides of one body go by their name alone, faces of a whole part by their step's as well
   if (kind === "faces")
     return [face, beside].flatMap((one) => [one, one.replace(/^.*\./, "")]).filter(Boolean);
@@ -20,7 +20,7 @@ function candidates(kind: string, touch: Touch, part: string): string[] {
 }
 
 export const canPoint = (kind: string) =>
-  ["place", "face", "faces", "step", "from", "edges"].includes(kind);
+  ["place", "face", "faces", "step", "steps", "from", "edges"].includes(kind);
 
 /** The text a field takes from a press, or null where it cannot take it. */
 export function pointedText(
@@ -39,7 +39,7 @@ export function pointedText(
   const known = new Set((field.options ?? []).map((one) => one.value));
   const found = candidates(field.kind, touch, part).find((one) => known.has(one));
   if (found === undefined) return null;
-  if (field.kind !== "faces") return found;
+  if (field.kind !== "faces" && field.kind !== "steps") return found;
   const chosen = field.text.split(",").map((one) => one.trim());
   const rest = chosen.filter((one) => one && one !== found);
   return (chosen.includes(found) ? rest : [...rest, found]).join(", ");
