@@ -67,25 +67,36 @@ def _flatten_loop(
             points.append(segment.a)
             continue
         step = segment.sweep / count
-        chords = (segment.sweep > 0) == (side == "inside")
-        if chords:
-            points += [segment.point(segment.start + i * step) for i in range(count)]
-            continue
-        # Tangent at every piece's ends: corners half-way between, a little further out.
-        reach = segment.radius / math.cos(step / 2)
-        if abs(abs(segment.sweep) - 2 * math.pi) > 1e-9:
-            points.append(segment.a)
-        for i in range(count):
-            angle = segment.start + (i + 0.5) * step
-            points.append(
-                (
-                    segment.center[0] + reach * math.cos(angle),
-                    segment.center[1] + reach * math.sin(angle),
-                )
-            )
+        whole = abs(abs(segment.sweep) - 2 * math.pi) < 1e-9
+        reach = segment.radius * same_area(abs(segment.sweep), count, whole)
+        points.append(segment.point(segment.start) if not whole else _out(segment, 0.0, reach))
+        points += [_out(segment, i * step, reach) for i in range(1, count)]
     labels: list[str] = []
     for segment, count in zip(loop.segments, pieces, strict=True):
-        tangent = isinstance(segment, Arc) and (segment.sweep > 0) != (side == "inside")
-        full = isinstance(segment, Arc) and abs(abs(segment.sweep) - 2 * math.pi) < 1e-9
-        labels += [segment.name] * (count + 1 if tangent and not full else count)
+        labels += [segment.name] * count
     return points, labels
+
+
+def _out(arc: Arc, turn: float, reach: float) -> tuple[float, float]:
+    angle = arc.start + turn
+    return arc.center[0] + reach * math.cos(angle), arc.center[1] + reach * math.sin(angle)
+
+
+def same_area(turn: float, pieces: int, whole: bool) -> float:
+    """How far out the corners of an arc's facets stand, in radii, so that they hold its own area.
+
+    The ends of an arc stay where they are; of a whole turn every corner stands out.
+
+    Args:
+        turn: the arc's angle, radians.
+
+    >>> round(math.pi - 8 / 2 * math.sin(math.pi / 4) * same_area(2 * math.pi, 8, True) ** 2, 12)
+    0.0
+    """
+    sine = math.sin(turn / pieces)
+    if whole:
+        return math.sqrt(turn / (pieces * sine))
+    if pieces == 2:
+        return turn / (2 * sine)
+    inner = (pieces - 2) * sine
+    return (-sine + math.sqrt(sine * sine + inner * turn)) / inner

@@ -13,7 +13,7 @@ import numpy as np
 from core.errors import BuildError
 from core.outlines import Outline, flatten
 from core.outlines.fineness import chord_error_mm, half_facet
-from core.outlines.flatten import Side
+from core.outlines.flatten import Side, same_area
 from core.solids.body import Body
 from core.solids.frame import Frame
 from core.solids.skin import skin
@@ -49,7 +49,9 @@ def turned_body(
     if whole:
         count = max(8, 4 * math.ceil(count / 4))
     step_angle = turn / count
-    reach = 1 / math.cos(step_angle / 2) if side == "outside" else 1.0
+    reach = np.full((count if whole else count + 1, 1), same_area(turn, count, whole))
+    if not whole:
+        reach[[0, -1]] = 1.0
     angles = np.arange(count if whole else count + 1)[:, None] * step_angle
     rows = np.vstack(polygons)
     radii = np.where(np.abs(rows[:, 0]) < ON_AXIS_MM, 0.0, rows[:, 0]) * reach

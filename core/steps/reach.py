@@ -15,7 +15,7 @@ from core.steps.registry import StepInput
 
 NEXT = "up to the next face"
 NAMED = "up to a face"
-AT_PLACE_MM = 1e-3  # a piece that begins so near to the place begins at it
+AT_PLACE_MM = 0.02  # a piece that begins so near to the place begins at it: round faces are faceted
 LEAST_MM3 = 1e-9
 ENDS_MM = 1e-6
 

@@ -22,6 +22,7 @@ from core.threads.helix import wound_ridge
 from core.threads.series import SUGGESTED
 
 PROUD_MM = 0.5
+ROUND_MM = 0.02  # the corners of a round shaft lie so near to its circle
 HOST_MM = 0.6  # how far a shaft may stand proud of its thread's major size and still be cut to it
 
 
@@ -299,8 +300,11 @@ def host_radius(body: Body, frame: Frame, height: float) -> float | None:
         radii = np.hypot(x, y)
         around = np.unwrap(np.arctan2(y, x))
         winds = abs(around[-1] - around[0]) > math.pi
-        if area > 0 and winds and (best is None or radii.max() > best):
-            best = float(radii.max())
+        # facets of a round shaft keep its area, so that their corners stand out a little
+        even = math.sqrt(max(area, 0.0) / math.pi)
+        across = even if np.abs(radii - even).max() < ROUND_MM else float(radii.max())
+        if area > 0 and winds and (best is None or across > best):
+            best = across
     return best
 
 

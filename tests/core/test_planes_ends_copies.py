@@ -194,3 +194,37 @@ def test_slanted_and_turned_sides_take_places_along_the_face() -> None:
         before = solved(part("p", body)).parts["p"].state.solid()
         left = face_area(triangle_mesh(solution.parts["p"].state.solid()), "body", face)
         assert face_area(triangle_mesh(before), "body", face) - left == pytest.approx(16, rel=1e-6)
+
+
+# -- round walls keep their volume -------------------------------------------------------------
+
+
+def through_wall(outer: float, inner: float, hole: float) -> float:
+    """What a hole across a tube's wall takes: strips of the wall's depth at each y (all radii)."""
+    y = np.linspace(-hole, hole, 200_001)
+    deep = np.sqrt(outer**2 - y**2) - np.sqrt(inner**2 - y**2)
+    return float(np.trapezoid(deep * 2 * np.sqrt(np.maximum(hole**2 - y**2, 0)), y))
+
+
+@pytest.mark.parametrize("scale", [0.5, 1.0, 2.0])
+def test_a_tube_full_of_holes_weighs_what_it_should(scale: float) -> None:
+    def mm(value: float) -> str:
+        return f"{value * scale}"
+
+    tube = step("body", "extrude", {"kind": "ring", "outside": mm(100), "inside": mm(94)}, height=mm(200))  # fmt: skip
+    hole = step("h", "hole", on={"on": "body.side", "y": mm(-80)}, diameter=mm(12), reach="up to the next face")  # fmt: skip
+    rings = step("r", "rings", of="h", count="16", rings="9", spacing=mm(20))
+    found = volumes(tube, hole, rings)
+    solid = math.pi * (50**2 - 47**2) * 200
+    assert found[0] == pytest.approx(solid * scale**3, rel=1e-9)
+    holes = 144 * through_wall(50, 47, 6)
+    assert found[2] == pytest.approx((solid - holes) * scale**3, rel=5e-4)
+
+
+def test_a_thin_tube_and_a_turned_one_keep_their_volume() -> None:
+    thin = step("body", "extrude", {"kind": "ring", "outside": "12", "inside": "11.2"}, height="20")
+    assert volumes(thin)[0] == pytest.approx(math.pi * (6**2 - 5.6**2) * 20, rel=1e-9)
+    for angle in ("360 deg", "270 deg"):
+        turned = step("body", "revolve", rectangle("0.4", "20"), out="5.8", angle=angle)
+        share = float(angle.split()[0]) / 360
+        assert volumes(turned)[0] == pytest.approx(math.pi * (6**2 - 5.6**2) * 20 * share, rel=1e-6)

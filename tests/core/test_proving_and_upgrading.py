@@ -125,13 +125,14 @@ def test_documents_kept_as_version_1_open_and_mean_the_same(name: str) -> None:
 
 
 def test_a_kept_sample_of_version_1_builds_what_it_built() -> None:
-    """Volumes measured with the program that wrote version 1."""
+    """Volumes measured with the program that wrote version 1, whose round walls lost a little to
+    their facets."""
     project = read_document((KEPT / "version_1.json").read_text())
     solution = solve(project)
     assert not solution.errors
     expected = json.loads((KEPT / "version_1_volumes.json").read_text())
     for name, volume in expected.items():
-        assert solution.parts[name].state.solid().volume_mm3 == pytest.approx(volume, rel=1e-6)
+        assert solution.parts[name].state.solid().volume_mm3 == pytest.approx(volume, rel=1e-3)
 
 
 def test_noughts_of_version_1_are_what_was_left_alone() -> None:

@@ -135,7 +135,7 @@ def test_parts_follow_each_other_through_steps_measures_and_fits() -> None:
     )
     solution = solved(stand, tin_part)
     size = solution.parts["stand"].state.solid().bounds
-    assert size[5] == pytest.approx(23) and size[3] - size[0] == pytest.approx(20)
+    assert size[5] == pytest.approx(23) and size[3] - size[0] == pytest.approx(20, abs=0.01)
 
 
 def test_a_failing_step_says_why_and_spares_what_does_not_need_it() -> None:
