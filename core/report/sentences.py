@@ -252,7 +252,10 @@ def plain_sentence(sentence: Sequence[Piece], fields: Sequence[FieldView]) -> st
         view = by_name.get(piece.field)
         if not piece.field or view is None:
             return piece.text
-        return next((o.words for o in view.options if o.value == view.text), view.text)
+        words = {option.value: option.words for option in view.options}
+        if view.kind in ("faces", "steps"):
+            return " and ".join(words.get(one.strip(), one.strip()) for one in view.text.split(","))
+        return words.get(view.text, view.text)
 
     return "".join(said(piece) for piece in sentence)
 

@@ -307,3 +307,106 @@ def test_a_face_says_how_large_it_is_and_has_all_its_edges_rounded(bare_walker: 
 def kept_edges(walker: Walker, project: int, step: str) -> str:
     walker.settled()
     return next(s for s in kept(project)["parts"][0]["steps"] if s["id"] == step)["fields"]["edges"]
+
+
+def test_a_body_of_two_pieces_is_hollowed_by_pressing_its_rim(bare_walker: Walker) -> None:
+    walker = bare_walker
+    project = empty_page(walker)
+    low = walker.step("block")
+    for field, text in (
+        ("outline.fields.width", "60"),
+        ("outline.fields.depth", "50"),
+        ("fields.height", "30"),
+    ):
+        walker.type(path(low, field), text)
+    walker.settled()
+    walker.press_on(f"top of {low}")
+    high = walker.offered("raise on it")
+    for field, text in (
+        ("outline.fields.width", "76"),
+        ("outline.fields.depth", "66"),
+        ("fields.height", "20"),
+    ):
+        walker.type(path(high, field), text)
+    walker.settled()
+    walker.press_on(f"top of {high.replace('_', ' ')}")
+    hollow = walker.offered("hollow from here")
+    walker.settled()
+    # a room of two boxes: the lower begins a wall above the bed, the upper a wall above its ledge
+    outside = 60 * 50 * 30 + 76 * 66 * 20
+    room = 56 * 46 * 30 + 72 * 62 * 18
+    assert exported(walker, project).volume == pytest.approx(outside - room, rel=1e-5)
+    assert "leaves a hollow of" in walker.text(f'[data-step="{hollow}"]')
+    assert f"top of {high.replace('_', ' ')}" in walker.text(f'[data-step="{hollow}"]')
+
+
+def test_a_knob_and_its_round_are_mirrored_between_two_faces(bare_walker: Walker) -> None:
+    walker = bare_walker
+    project = empty_page(walker)
+    body = walker.step("block")
+    for field, text in (
+        ("outline.fields.width", "60"),
+        ("outline.fields.depth", "50"),
+        ("fields.height", "30"),
+    ):
+        walker.type(path(body, field), text)
+    walker.settled()
+    walker.press_on("front of body")
+    knob = walker.offered("raise on it")
+    walker.choose(f'[data-step="{knob}"] button[aria-label^="outline:"]', "circle")
+    walker.type(path(knob, "outline.fields.diameter"), "24")
+    walker.type(path(knob, "fields.height"), "8")
+    walker.settled()
+    walker.press_on(f"top of {knob.replace('_', ' ')}")
+    rounded = walker.offered("round its edges")
+    walker.type(path(rounded, "fields.size"), "2")
+    walker.settled()
+    one = exported(walker, project).volume - 90_000
+    # Pappus: the corner of a square less a quarter disc, taken off at the end
+    area, off = (1 - math.pi / 4) * 4, 2 * (10 - 3 * math.pi) / (12 - 3 * math.pi)
+    assert math.pi * 144 * 8 - one == pytest.approx(2 * math.pi * area * (12 - off), rel=0.01)
+
+    mirror = walker.step("mirror")
+    walker.choose(f'button[data-path="{path(mirror, "fields.of")}"]', knob.replace("_", " "))
+    walker.more(mirror)
+    walker.choose(f'button[data-path="{path(mirror, "fields.with")}"]', rounded, several=True)
+    walker.choose(f'button[data-path="{path(mirror, "fields.plane")}"]', "between two faces")
+    for field, side in (("face", "front"), ("other", "back")):
+        walker.choose(f'button[data-path="{path(mirror, f"fields.{field}")}"]', f"{side} of body")
+    walker.settled()
+    assert exported(walker, project).volume - 90_000 == pytest.approx(2 * one, rel=1e-4)
+    walker.chord(Keys.CONTROL, "z")
+    walker.settled()
+
+
+def test_four_edges_are_pressed_and_rounded_in_one_step(bare_walker: Walker) -> None:
+    walker = bare_walker
+    project = empty_page(walker)
+    body = walker.step("block")
+    for field, text in (
+        ("outline.fields.width", "40"),
+        ("outline.fields.depth", "30"),
+        ("fields.height", "20"),
+    ):
+        walker.type(path(body, field), text)
+    walker.settled()
+    others = (
+        "top of body and right of body",
+        "top of body and left of body",
+        "bottom of body and front of body",
+    )
+    places = [walker.press_edge(one) for one in others]
+    walker.press_edge("top of body and front of body")
+    rounded = walker.offered("round it")
+    walker.type(path(rounded, "fields.size"), "0.5")
+    walker.settled()
+    listed = f'[data-step="{rounded}"] span[data-path="{path(rounded, "fields.edges")}"]'
+    for count, place in enumerate(places, start=2):
+        walker.click(f'button[data-point="{path(rounded, "fields.edges")}"]')
+        walker.press_at(*place)
+        walker.until(lambda n=count: walker.text(listed).count("the edge of") == n)
+        walker.settled()
+    edges = kept_edges(walker, project, rounded)
+    assert len(set(edges.split("; "))) == 4
+    made = exported(walker, project)
+    assert made.is_watertight and made.volume < 24_000 - (1 - math.pi / 4) * 0.25 * 40

@@ -220,31 +220,44 @@ class Walker:
         for down in (0.5, 0.4, 0.6, 0.33, 0.67, 0.45, 0.55, 0.27, 0.22, 0.73):
             for across in (0.5, 0.42, 0.58, 0.35, 0.65, 0.3, 0.7):
                 x, y = (across - 0.5) * width, (down - 0.5) * height
-                ActionChains(self.driver, duration=0).move_to_element_with_offset(
-                    canvas, x, y
-                ).click().perform()
+                self.press_at(x, y)
                 if words in self.pressed():
                     return
         raise AssertionError(f"{words!r} is nowhere to be pressed")
 
-    def press_edge(self, words: str) -> None:
-        """Presses along lines down the stage until an edge so called is met."""
+    def press_at(self, x: float, y: float) -> None:
+        """Presses the stage so far from its middle, in pixels; not what lies over it there."""
+        canvas = self.one(CANVAS)
+        free = self.driver.execute_script(
+            "const r = arguments[0].getBoundingClientRect();"
+            "return document.elementFromPoint(r.x + r.width / 2 + arguments[1],"
+            " r.y + r.height / 2 + arguments[2]) === arguments[0]",
+            canvas, x, y,
+        )  # fmt: skip
+        if free:
+            ActionChains(self.driver, duration=0).move_to_element_with_offset(
+                canvas, x, y
+            ).click().perform()
+
+    def press_edge(self, words: str) -> tuple[float, float]:
+        """Presses along lines down the stage until an edge so called is met; answers where."""
         canvas = self.one(CANVAS)
         width, height = canvas.size["width"], canvas.size["height"]
         for across in (0.45, 0.55, 0.38, 0.62, 0.5):
             for row in range(12, 52):
                 x, y = (across - 0.5) * width, (row / 64 - 0.5) * height
-                ActionChains(self.driver, duration=0).move_to_element_with_offset(
-                    canvas, x, y
-                ).click().perform()
+                self.press_at(x, y)
                 said = self.pressed()
                 if "the edge of" in said and all(word in said for word in words.split(" and ")):
-                    return
+                    return x, y
         raise AssertionError(f"the edge of {words!r} is nowhere to be pressed")
 
     def pressed(self) -> str:
         """What the stage says was pressed."""
-        return " ".join(one.text for one in self.all('[aria-label="what was pressed"]'))
+        return self.driver.execute_script(  # in one go: it is drawn anew with every press
+            "return [...document.querySelectorAll('[aria-label=\"what was pressed\"]')]"
+            ".map((one) => one.innerText).join(' ')"
+        )
 
     def axe(self) -> list[str]:
         """Violations found by axe, in words."""

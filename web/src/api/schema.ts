@@ -1851,7 +1851,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "angle" | "number" | "count" | "choice" | "text" | "place" | "face" | "faces" | "edges" | "from" | "step" | "part" | "drawing" | "moves" | "fixed";
+            kind: "length" | "angle" | "number" | "count" | "choice" | "text" | "place" | "face" | "faces" | "edges" | "from" | "step" | "steps" | "part" | "drawing" | "moves" | "fixed";
             /** Label */
             label: string;
             /** Name */

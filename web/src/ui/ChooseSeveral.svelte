@@ -22,7 +22,8 @@
       .map((one) => one.trim())
       .filter(Boolean),
   );
-  const shown = $derived(chosen.length ? chosen.join(" and ") : "none");
+  const words = $derived(new Map(options.map((one) => [one.value, one.words])));
+  const shown = $derived(chosen.map((one) => words.get(one) ?? one).join(" and ") || "none");
 </script>
 
 <Select.Root
