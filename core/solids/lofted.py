@@ -44,7 +44,7 @@ def lofted_body(
     """The solid through some outlines.
 
     Args:
-        stops: at least two, rising.
+        stops: at least two, all rising or all falling.
         start, end: ``straight``, or ``tangent`` where the skin leaves the end face upright.
 
     Raises:
@@ -52,6 +52,8 @@ def lofted_body(
     """
     if len(stops) < 2:
         raise BuildError("a loft needs a second outline", remedy="add a station")
+    if all(after.up < before.up - 1e-9 for before, after in pairwise(stops)):
+        stops, start, end = stops[::-1], end, start
     for low, high in pairwise(stops):
         if high.up <= low.up + 1e-9:
             raise BuildError(

@@ -56,8 +56,9 @@ class Loft(StepKind):
         )
         body = applied(mode, given.state, tool)
         last = stops[-1]
-        top = given.frame.shifted(last.x, last.y, last.up).turned(last.turn_deg)
-        places = {"top": top, "bottom": given.frame.facing_back()}
-        quantities = {"top": length(top.origin[2]), "height": length(last.up)}
+        far = given.frame.shifted(last.x, last.y, last.up).turned(last.turn_deg)
+        top, bottom = (far, given.frame) if last.up > 0 else (given.frame, far)
+        places = {"top": top, "bottom": bottom.facing_back()}
+        quantities = {"top": length(top.origin[2]), "height": length(abs(last.up))}
         feature = Feature(given.step, places, quantities, tool=tool, mode=mode, axis=given.frame)
         return given.state.made(body, with_sides(feature, tool))

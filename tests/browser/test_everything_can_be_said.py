@@ -91,7 +91,7 @@ class Said:
         assert not waiting, [spec.name for spec in waiting]
 
     def _is_listed(self, spec: Field) -> bool:
-        return spec.kind in ("choice", "place", "face", "step", "part", "drawing", "faces")
+        return spec.kind in ("choice", "place", "face", "step", "steps", "part", "drawing", "faces")
 
     def _make_way(self, path: str, fields, typed: dict[str, str], spec: Field) -> None:
         """Sets the fields that another waits for."""
@@ -144,7 +144,7 @@ class Said:
     def _choose_another(self, path: str, spec: Field, typed: dict[str, str]) -> None:
         now = typed.get(spec.name, spec.default)
         if spec.kind != "choice":
-            self._point_elsewhere(f"{path}.{spec.name}", several=spec.kind == "faces")
+            self._point_elsewhere(f"{path}.{spec.name}", several=spec.kind in ("faces", "steps"))
             return
         other = next((c for c in spec.choices if c != now), None)
         if other is not None:

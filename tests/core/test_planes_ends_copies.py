@@ -228,3 +228,27 @@ def test_a_thin_tube_and_a_turned_one_keep_their_volume() -> None:
         turned = step("body", "revolve", rectangle("0.4", "20"), out="5.8", angle=angle)
         share = float(angle.split()[0]) / 360
         assert volumes(turned)[0] == pytest.approx(math.pi * (6**2 - 5.6**2) * 20 * share, rel=1e-6)
+
+
+# -- lofts that go down ------------------------------------------------------------------------
+
+
+def test_a_loft_goes_down_as_well_as_up() -> None:
+    def loft(up: str, **more) -> dict:
+        return {**step("l", "loft", rectangle("40", "30"), **more),
+                "stations": [{"outline": {"kind": "rectangle", "fields": {"width": "20", "depth": "10"}}, "up": up, "x": "3"}]}  # fmt: skip
+
+    up, down = (solved(part("p", loft(text))) for text in ("25", "0 - 25"))
+    prismatoid = 25 / 6 * (40 * 30 + 4 * 30 * 20 + 20 * 10)
+    for made in (up, down):
+        assert made.parts["p"].state.solid().volume_mm3 == pytest.approx(prismatoid, rel=1e-9)
+    assert bounds(down)[2] == -25 and bounds(down)[5] == 0
+    places = down.parts["p"].state.features["l"].places
+    assert places["top"].origin == (0, 0, 0) and places["bottom"].origin == (3, 0, -25)
+    # a funnel under a plate, tangent where it leaves it
+    plate = step("body", "extrude", rectangle("60", "40"), height="4")
+    funnel = {**loft("0 - 25", start="tangent"), "place": {"on": ""}}
+    assert last(plate, funnel) > prismatoid
+    mixed = loft("25")
+    mixed["stations"].append({**mixed["stations"][0], "up": "10"})
+    assert "does not rise" in error(mixed)
