@@ -74,7 +74,7 @@ class Said:
 
     def group(self, path: str, fields: tuple[Field, ...], typed: dict[str, str]) -> None:
         waiting = [spec for spec in fields if spec.kind not in ("fixed", "from")]
-        for _ in range(8):
+        for _ in range(16):
             if not waiting:
                 return
             words = filled(fields, typed)

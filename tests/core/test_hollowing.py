@@ -214,3 +214,26 @@ def test_any_stack_of_boxes_has_its_wall_all_round(boxes: list[Any], wall: float
     # and where it is flat it is no thicker: half of what looks inwards is that far off
     assert np.percentile(away, 50) < wall * 1.02 + 0.01
     assert made.body.volume_mm3 + room.volume_mm3 == pytest.approx(body.volume_mm3, rel=1e-6)
+
+
+def test_a_body_too_finely_twisted_is_refused_rather_than_left_with_slits() -> None:
+    """A horn through three unlike outlines beside a drum: its sheets fold over each other, and what
+    cannot be mended is told, with the part left as it was."""
+    from core.project.solve import solve
+    from tests.core.building import document
+
+    drum = step("drum", "extrude", circle("34"), height="26")
+    horn = {
+        **step("horn", "loft", rectangle("26", "20"), start="tangent",
+               on={"on": "drum.side", "out": "0-4", "turn": "90 deg"}),
+        "stations": [
+            {"outline": {"kind": "rectangle", "fields": {"width": "30", "depth": "24", "corners": "3"}}, "up": "22"},
+            {"outline": {"kind": "rectangle", "fields": {"width": "38", "depth": "30", "corners": "5"}}, "up": "40"},
+        ],
+    }  # fmt: skip
+    solution = solve(document(part("p", drum, horn, hollow("drum.top, horn.top", "3"))))
+    if solution.errors:
+        assert "too finely twisted" in solution.errors[0].message
+        assert solution.parts["p"].state.body is not None
+    else:
+        is_wall(solution, 3.0)
