@@ -12,10 +12,11 @@ import numpy as np
 from manifold3d import CrossSection, Manifold
 
 from core.solids import Body, Source, triangle_mesh
+from core.solids.edge_sections import Finish
 from core.solids.edges import every_chain
 from core.solids.finishing import every_edge_rounded
 from core.solids.hollow import hollowed
-from core.solids.rolling import Finish, finished_edges
+from core.solids.rolling import finished_edges
 from core.solids.stack import close_mesh
 
 

@@ -44,7 +44,7 @@ class GapAsAsked(JointCheck):
             if pair.asked_mm <= 0 and not meeting.touching:
                 words = f"{pair.name}: no clearance is asked for, and there is {told}"
                 yield Finding(
-                    self.name, "warning", words, gap.distance_mm, 0.05, at=middle, fit=name
+                    self.name, "warning", words, gap.distance_mm, pair.asked_mm, at=middle, fit=name
                 )
                 continue
             asked = "as asked" if good else f"{joint.told(pair.asked_mm)} asked"

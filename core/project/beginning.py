@@ -307,8 +307,9 @@ def _fields(
     for spec in specs:
         default = spec.default_in(words)
         size = PLAIN_MM.fullmatch(default)
-        if spec.kind == "faces" and spec.among == "whole" and on:
-            typed[spec.name] = on
+        if spec.kind == "faces" and spec.among == "whole" and spec.name not in typed:
+            mouth = None if on else free_face(around.state)
+            typed[spec.name] = on or (mouth.place if mouth else "")
         if spec.name in typed or spec.name not in named:
             continue
         if spec.kind == "edges" and edge:

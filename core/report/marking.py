@@ -8,6 +8,7 @@ import core.checks.every  # noqa: F401  (registers the checks)
 from core.checks.check import CHECKS
 from core.checks.limits import FACETS_MM, LINES_STOP, LINES_WARN, narrowest_slot_mm
 from core.checks.measuring import measure_part
+from core.measures.display import in_unit
 from core.process import Process
 from core.project.cache import MEASURED, content_key
 from core.project.printed import Printed, printed_groups
@@ -68,7 +69,10 @@ def marks_view(solution: Solution) -> MarksView:
             kind=kind,
             level=level,
             severity=LEVELS[level],
-            words=_words(kind, level, process),
+            words=in_unit(
+                f"{_words(kind, level, process)}: {areas[index, level]:.0f} mm²",
+                solution.project.units,
+            ),
             area_mm2=float(areas[index, level]),
         )
         for index, kind in enumerate(KINDS)

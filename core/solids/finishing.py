@@ -10,9 +10,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core.solids.body import Body
+from core.solids.edge_fit import fits
+from core.solids.edge_sections import Finish, Shape
 from core.solids.edges import Chain, FaceName, chains_between, distinct_chains, every_chain
 from core.solids.mesh import TriangleMesh, triangle_mesh
-from core.solids.rolling import Finish, Shape, finished_edges, fits
+from core.solids.rolling import finished_edges
 
 
 @dataclass(frozen=True)

@@ -30,7 +30,7 @@ class HollowPart(StepKind):
     """The whole part so far, whatever it is made of, hollowed to a wall."""
 
     kind = "hollow"
-    rank = 11
+    rank = 14
     title = "Hollow the whole part to a wall"
     also = ("hollow", "shell", "wall", "empty", "hollow out", "thickness")
     starts = (

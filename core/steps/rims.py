@@ -15,10 +15,10 @@ from core.measures.units import length
 from core.outlines import Outline, chamfer_corners, offset_outline, round_corners
 from core.outlines.flatten import flatten, segment_counts
 from core.solids import Body, Frame, Prism, Rim, Section, prism_body, stack, triangle_mesh
+from core.solids.edge_sections import Shape
 from core.solids.edges import meet
 from core.solids.finishing import NamedEdge, finished_by_name
 from core.solids.prism import RimShape, rims_fit
-from core.solids.rolling import Shape
 from core.steps.edge_list import read_edges
 from core.steps.field import Field
 from core.steps.registry import Start, StepInput, StepKind, register

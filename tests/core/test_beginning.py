@@ -215,3 +215,13 @@ def test_an_outline_becomes_another_kind_and_more_are_joined() -> None:
     for path in ("outline.more.7.outline", "nothing", "outline.more.x.outline"):
         with pytest.raises(BuildError):
             outline_again(solve(project), "p", "body", path, "circle")
+
+
+def test_a_whole_part_is_hollowed_from_its_roomiest_face_or_the_one_pressed() -> None:
+    high = step("c", "extrude", rectangle("20", "20"), on="body.top", height="10")
+    project = document(part("p", block(), high), version=2)
+    found, name = begun(project, "hollow")
+    assert found.project.parts[0].steps[-1].fields["open"] == "c.top"  # 10 mm all round
+    pressed, name = begun(project, "hollow", on="c.right")
+    assert pressed.project.parts[0].steps[-1].fields["open"] == "c.right"
+    assert not pressed.errors and name in pressed.parts["p"].state.features

@@ -237,3 +237,22 @@ def test_a_body_too_finely_twisted_is_refused_rather_than_left_with_slits() -> N
         assert solution.parts["p"].state.body is not None
     else:
         is_wall(solution, 3.0)
+
+
+@pytest.mark.parametrize("school", ["lip", "cap"])
+def test_a_lid_goes_on_a_hollowed_basket_with_its_gap_as_asked(school: str) -> None:
+    from core.checks.judge import findings_of
+    from core.project.solve import solve
+    from tests.core.building import document
+
+    low = step("low", "extrude", rectangle("60", "50", "9"), height="40", draft="0 - 4 deg")
+    high = step("high", "extrude", rectangle("76", "66", "9"), on="low.top", height="20")
+    base = part("base", low, high, hollow("high.top", "2.4"))
+    fit = {"name": "slip", "kind": "slip lid", "parts": ["base", "lid"], "gap": "0.2",
+           "fields": {"school": school}}  # fmt: skip
+    solution = solve(document(base, part("lid", stance="top"), fits=[fit]))
+    assert not solution.errors
+    told = [one for one in findings_of(solution) if one.fit]
+    assert {one.severity for one in told} == {"good"}, [one.message for one in told]
+    (side,) = [one.value for one in told if one.message.startswith("side gap")]
+    assert side == pytest.approx(0.2, abs=0.01)

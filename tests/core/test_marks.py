@@ -97,7 +97,8 @@ def test_the_legend_holds_only_what_is_there() -> None:
         ("wall", "warning"),
         ("overhang", "warning"),
     ]
-    assert "0.90 mm, two lines" in legend[0].words
+    assert legend[0].words.startswith("wall under 0.0354 in, two lines: ")  # 0.90 mm
+    assert legend[0].words.endswith(" in²")
 
 
 def test_distinct_rows_agree_with_numpy() -> None:

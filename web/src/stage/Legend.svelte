@@ -29,8 +29,7 @@
         <span class="min-w-0">
           <span class={INK[one.severity]} aria-hidden="true">{SHAPE[one.severity]}</span>
           <span class="sr-only">{WORD[one.severity]}:</span>
-          {one.words}:
-          <span class="figure">{one.area_mm2.toFixed(0)}</span> mm²
+          {one.words}
         </span>
       </p>
     {:else}
