@@ -44,6 +44,7 @@ SLIVER_MM = 1e-3  # facets of about this height and less count less where a corn
 MENDED = 3  # passes
 SPECK, MOST_NEAR = 1e-4, 2e-3  # of the inner faces: so much nearer is let be, so much refused
 NEAREST, NEAR_MM = 0.98, 0.02  # of the wall, less so much: nearer to a closed face it is a slit
+RIM = 1.2  # walls: as far from an open face nothing is said of the wall
 NUDGES = 0.01 * np.array([(x, y, z) for x in (-1, 1) for y in (-1, 1) for z in (-1, 1)])
 CRUMB_MM3 = 0.05  # loose pieces and rooms smaller than this are rounding
 Points = NDArray[np.float64]
@@ -109,6 +110,7 @@ def _without_slits(made: Body, body: Body, sheets: _Sheets, step: str) -> Body:
     """
     mesh, closed = sheets.mesh, sheets.closed
     triangles = np.ascontiguousarray(mesh.triangles[closed])
+    mouths = np.ascontiguousarray(mesh.triangles[~closed])
     least = float(sheets.wall[closed].min())
     best: tuple[float, Body] | None = None
     for _ in range(MENDED):
@@ -119,6 +121,9 @@ def _without_slits(made: Body, body: Body, sheets: _Sheets, step: str) -> Body:
         middles = np.ascontiguousarray(inside.corners[own].mean(axis=1))
         away, _, _ = igl.point_mesh_squared_distance(middles, mesh.vertices, triangles)
         near = np.sqrt(away) < NEAREST * least - NEAR_MM
+        if len(mouths):  # at the rim of an open face the wall ends
+            there, _, _ = igl.point_mesh_squared_distance(middles, mesh.vertices, mouths)
+            near &= np.sqrt(there) > RIM * least
         areas = np.linalg.norm(inside.crosses[own], axis=1)
         share = float(areas[near].sum() / areas.sum())
         if best is None or share < best[0]:
