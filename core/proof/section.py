@@ -19,10 +19,7 @@ Loops = list[NDArray[np.float64]]
 
 def cut_by_plane(body: Body, frame: Frame) -> CrossSection:
     """The section of a body in a frame's own plane: u along its x, v along its y."""
-    matrix = frame.matrix
-    turn = matrix[:, :3].T
-    into = np.column_stack([turn, -turn @ matrix[:, 3]])
-    return body.solid.transform(into).slice(0.0)
+    return body.solid.transform(frame.into).slice(0.0)
 
 
 def window(

@@ -66,3 +66,13 @@ class Frame:
     def matrix(self) -> NDArray[np.float64]:
         """Local to part coordinates as a (3, 4) array, for manifold3d's ``transform``."""
         return np.array([self.x_axis, self.y_axis, self.z_axis, self.origin], dtype=np.float64).T
+
+    @property
+    def into(self) -> NDArray[np.float64]:
+        """The part's coordinates to local ones, likewise: what ``matrix`` undoes.
+
+        >>> Frame((0.0, 0.0, 5.0)).into[:, 3].tolist()
+        [0.0, 0.0, -5.0]
+        """
+        turn = self.matrix[:, :3].T
+        return np.column_stack([turn, -turn @ np.array(self.origin)])

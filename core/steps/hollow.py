@@ -13,7 +13,6 @@ from core.errors import BuildError
 from core.measures.evaluate import nearest
 from core.measures.units import Dimension, Quantity, length
 from core.outlines import try_offset
-from core.solids import Frame
 from core.solids.hollow import Hollow, hollowed
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.steps.field import Field
@@ -155,13 +154,7 @@ def _mouth(
     if inner is None:
         return None
     frame = prism.frame.lifted(prism.high)
-    depth = -made.inside.moved(_into(frame)).bounds[2]
-    height = -state.solid().moved(_into(frame)).bounds[2]
+    depth = -made.inside.moved(frame.into).bounds[2]
+    height = -state.solid().moved(frame.into).bounds[2]
     sides = (owner, frozenset(prism.outline.names()))
     return Mouth(frame, outer, inner, across, depth, height, sides)
-
-
-def _into(frame: Frame) -> NDArray[np.float64]:
-    """The transform of the part's coordinates into a frame's, (3, 4)."""
-    turn = frame.matrix[:, :3].T
-    return np.column_stack([turn, -turn @ frame.matrix[:, 3]])

@@ -84,7 +84,7 @@ def between(one: Frame, other: Frame) -> Frame:
     middle = tuple((p + q) / 2 for p, q in zip(one.origin, other.origin, strict=True))
     away = at - sum(p * q for p, q in zip(unit, middle, strict=True))
     x, y, z = (m + away * u for m, u in zip(middle, unit, strict=True))
-    return Frame((x, y, z), _across(unit), (unit[0], unit[1], unit[2]))
+    return Frame((x, y, z), across(unit), (unit[0], unit[1], unit[2]))
 
 
 def _through_axis(state: PartState, step: str, angle_deg: float) -> Frame:
@@ -99,7 +99,7 @@ def _through_axis(state: PartState, step: str, angle_deg: float) -> Frame:
     return Frame(turned.origin, turned.z_axis, turned.y_axis)
 
 
-def _across(normal: tuple[float, ...]) -> tuple[float, float, float]:
+def across(normal: tuple[float, ...]) -> tuple[float, float, float]:
     """A unit vector in the plane of a normal, level where it can be."""
     x, y = -normal[1], normal[0]
     size = math.hypot(x, y)

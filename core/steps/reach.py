@@ -7,6 +7,7 @@ would run into (for what is added): whatever it is, flat or round.
 from __future__ import annotations
 
 import numpy as np
+from manifold3d import Manifold
 from numpy.typing import NDArray
 
 from core.errors import BuildError
@@ -18,12 +19,6 @@ NAMED = "up to a face"
 AT_PLACE_MM = 0.02  # a piece that begins so near to the place begins at it: round faces are faceted
 LEAST_MM3 = 1e-9
 ENDS_MM = 1e-6
-
-
-def into_frame(frame: Frame) -> NDArray[np.float64]:
-    """The (3, 4) transform of the part's coordinates into a frame's."""
-    turn = frame.matrix[:, :3].T
-    return np.column_stack([turn, -turn @ frame.matrix[:, 3]])
 
 
 def heights(frame: Frame, body: Body) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
@@ -84,8 +79,8 @@ def _pieces(body: Body, frame: Frame) -> list[tuple[float, ...]]:
     return [_box(piece, frame) for piece in body.solid.decompose() if piece.volume() > LEAST_MM3]
 
 
-def _box(piece, frame: Frame) -> tuple[float, ...]:  # type: ignore[no-untyped-def]
-    return tuple(float(v) for v in piece.transform(into_frame(frame)).bounding_box())
+def _box(piece: Manifold, frame: Frame) -> tuple[float, ...]:
+    return tuple(float(v) for v in piece.transform(frame.into).bounding_box())
 
 
 def distance_to(given: StepInput, name: str) -> float:

@@ -13,7 +13,7 @@ from core.errors import BuildError
 from core.outlines import circle
 from core.solids import Body, Frame, Prism, Rim, prism_body
 from core.steps.field import Field
-from core.steps.plane import LEVEL, PLANE_FIELDS, plane_of, plane_told
+from core.steps.plane import LEVEL, PLANE_FIELDS, across, plane_of, plane_told
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
@@ -140,12 +140,8 @@ def _pegged(
     """
     n = given.numbers
     z = (float(axis[0]), float(axis[1]), float(axis[2]))
-    x = (0.0, 1.0, 0.0) if abs(z[0]) > 0.5 else (1.0, 0.0, 0.0)
-    x = (1.0, 0.0, 0.0) if abs(x[0] * z[0] + x[1] * z[1] + x[2] * z[2]) > 0.5 else x
-    frame = Frame((z[0] * at, z[1] * at, z[2] * at), x, z)
-    matrix = frame.matrix
-    turn = matrix[:, :3].T
-    face = whole.solid.transform(np.column_stack([turn, -turn @ matrix[:, 3]])).slice(0.0)
+    frame = Frame((z[0] * at, z[1] * at, z[2] * at), across(z), z)
+    face = whole.solid.transform(frame.into).slice(0.0)
     radius = n["peg"] / 2
     room = shapely.union_all([shapely.Polygon(p) for p in face.to_polygons() if len(p) > 2]).buffer(
         -(radius + n["peg_gap"] + 1.0)

@@ -290,8 +290,7 @@ def _rectangle(
 
 def host_radius(body: Body, frame: Frame, height: float) -> float | None:
     """The radius of the shaft round an axis at a height along it; None where there is none."""
-    turn = frame.matrix[:, :3].T
-    local = body.solid.transform(np.column_stack([turn, -turn @ frame.matrix[:, 3]]))
+    local = body.solid.transform(frame.into)
     best: float | None = None
     for polygon in local.slice(height).to_polygons():
         points = np.asarray(polygon)

@@ -96,6 +96,23 @@ def test_a_part_is_split_along_a_mitre_and_off_a_face() -> None:
     assert last(block(), below) == pytest.approx(-40 * 40 * 5)
 
 
+@pytest.mark.parametrize("angle", ["0 deg", "30 deg", "75 deg", "120 deg"])
+def test_halves_split_at_an_angle_are_pegged_square_to_the_cut(angle: str) -> None:
+    rod = step("body", "extrude", circle("40"), height="30")
+    plane = {
+        "plane": "through an axis",
+        "axis": "body",
+        "angle": angle,
+        "peg": "4",
+        "peg_long": "6",
+    }
+    halves = [volumes(rod, step("s", "split", keep=keep, pegs="2", **plane))[1] for keep in ("below", "above")]  # fmt: skip
+    half = math.pi * 400 * 30 / 2
+    peg, hole = math.pi * 4 * 6, math.pi * 2.15**2 * 6.3
+    assert halves[0] - half == pytest.approx(2 * peg, rel=0.03)  # their ends are chamfered
+    assert half - halves[1] == pytest.approx(2 * hole, rel=0.01)
+
+
 # -- where cuts end ----------------------------------------------------------------------------
 
 TUBE = step("body", "extrude", {"kind": "ring", "outside": "40", "inside": "30"}, height="60")
