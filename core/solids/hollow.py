@@ -41,11 +41,9 @@ TIGHT = 1.1  # walls: a bend of a smaller radius is one in which facets turn ove
 WIDER_MM = 0.005
 WEAK = 1e-3  # of the strongest: ways in which a corner's facets hardly differ
 SLIVER_MM = 1e-3  # facets of about this height and less count less where a corner is moved
-MENDED = 3  # passes
-SPECK, MOST_NEAR = 5e-7, 1e-5  # of the inner faces: so much nearer is let be, so much refused
+MOST_NEAR = 1e-5  # of the inner faces: so much nearer than the wall is rounding
 NEAREST, NEAR_MM = 0.98, 0.02  # of the wall, less so much: nearer to a closed face it is a slit
 RIM = 1.2  # walls: as far from an open face nothing is said of the wall
-NUDGES = 0.01 * np.array([(x, y, z) for x in (-1, 1) for y in (-1, 1) for z in (-1, 1)])
 CRUMB_MM3 = 0.05  # loose pieces and rooms smaller than this are rounding
 Points = NDArray[np.float64]
 Indices = NDArray[np.int64]
@@ -97,61 +95,41 @@ def hollowed(
     walls = Body(Manifold.batch_boolean([p.solid for p in pieces], OpType.Add), sources)
     if outward:
         return _told(_tidy(walls - body), body, mesh, opened)
-    made = _without_slits(_tidy(body & walls), body, sheets, step)
+    made = _tidy(body & walls)
+    _no_slits(made, body, sheets, step)
     return _told(made, body - made, mesh, opened, step, names)
 
 
-def _without_slits(made: Body, body: Body, sheets: _Sheets, step: str) -> Body:
-    """A wall without the slits that sheets of fine, twisted facets may leave in it: wherever the
-    hollow comes nearer to a closed face than the wall, it is filled.
+def _no_slits(made: Body, body: Body, sheets: _Sheets, step: str) -> None:
+    """Refuses a wall in which sheets of fine, twisted facets left slits: where the hollow comes
+    nearer to a closed face than the wall, away from the rims of open faces.
 
     Raises:
-        BuildError: it cannot be mended so.
+        BuildError: more of the inner faces lies so than rounding explains.
     """
     mesh, closed = sheets.mesh, sheets.closed
-    triangles = np.ascontiguousarray(mesh.triangles[closed])
-    mouths = np.ascontiguousarray(mesh.triangles[~closed])
     least = float(sheets.wall[closed].min())
-    best: tuple[float, Body] | None = None
-    for _ in range(MENDED):
-        inside = triangle_mesh(body - made)
-        own = np.flatnonzero(inside.on(step, frozenset(f for s, f in inside.faces if s == step)))
-        if not len(own):
-            return made
-        middles = np.ascontiguousarray(inside.corners[own].mean(axis=1))
-        away, _, _ = igl.point_mesh_squared_distance(middles, mesh.vertices, triangles)
-        near = np.sqrt(away) < NEAREST * least - NEAR_MM
-        if len(mouths):  # at the rim of an open face the wall ends
-            there, _, _ = igl.point_mesh_squared_distance(middles, mesh.vertices, mouths)
-            near &= np.sqrt(there) > RIM * least
-        areas = np.linalg.norm(inside.crosses[own], axis=1)
-        share = float(areas[near].sum() / areas.sum())
-        if best is None or share < best[0]:
-            best = share, made
-        if share < SPECK:
-            break
-        wider = [np.vstack([b + way for way in NUDGES]) for b in _clusters(inside, own[near])]
-        made = _tidy(made + (_together(wider, step)[0] & body))
-    assert best is not None
-    if best[0] > MOST_NEAR:
+    inside = triangle_mesh(body - made)
+    own = np.flatnonzero(inside.on(step, frozenset(f for s, f in inside.faces if s == step)))
+    if not len(own):
+        return
+    middles = np.ascontiguousarray(inside.corners[own].mean(axis=1))
+
+    def away(triangles: Indices) -> Points:
+        squared, _, _ = igl.point_mesh_squared_distance(
+            middles, mesh.vertices, np.ascontiguousarray(triangles)
+        )
+        return np.asarray(np.sqrt(squared))
+
+    near = away(mesh.triangles[closed]) < NEAREST * least - NEAR_MM
+    if not closed.all():
+        near &= away(mesh.triangles[~closed]) > RIM * least
+    areas = np.linalg.norm(inside.crosses[own], axis=1)
+    if areas[near].sum() > MOST_NEAR * areas.sum():
         raise BuildError(
             "the faces of this body are too finely twisted for a wall",
             remedy="a thinner wall, or simpler outlines",
         )
-    return best[1]
-
-
-def _clusters(mesh: TriangleMesh, triangles: Indices) -> list[Points]:
-    """The corners (n, 3) of each group of triangles that hang together."""
-    corners = mesh.triangles[triangles]
-    _, local = np.unique(corners, return_inverse=True)
-    local = local.reshape(-1, 3)
-    count = int(local.max()) + 1
-    ends = np.concatenate([local[:, [0, 1]], local[:, [1, 2]]])
-    links = coo_matrix((np.ones(len(ends)), (ends[:, 0], ends[:, 1])), shape=(count, count))
-    _, label = connected_components(links, directed=False)
-    own = label[local[:, 0]]
-    return [mesh.vertices[corners[own == one]].reshape(-1, 3) for one in np.unique(own)]
 
 
 def _tidy(body: Body) -> Body:
