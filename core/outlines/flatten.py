@@ -1,7 +1,8 @@
-"""Outlines to polygons that never eat into a clearance.
+"""Outlines to polygons that keep their area.
 
-A polygon laid ``inside`` its outline makes added material no larger than asked (pegs are
-inscribed); one laid ``outside`` makes a cut no smaller than asked (holes are circumscribed).
+The corners of an arc's facets stand a little outside it and their middles a little inside, within
+the chord error, so that volume and mass are those of the true curve. Two faces that meet lose at
+most the chord error of both: a gap is met within 0.01 mm.
 """
 
 from __future__ import annotations
@@ -42,7 +43,7 @@ def flatten(
     """Polygons of an outline, one per loop, and the side name of the edge leaving each point.
 
     Args:
-        side: whether the polygons lie inside or outside the region the outline encloses.
+        side: kept for callers that say what they make; arcs keep their area either way.
         counts: from `segment_counts` of the outline this one is an offset of, so that
             both polygons have matching points.
 

@@ -94,14 +94,16 @@ def hollowed(
     sources = {key: source for piece in pieces for key, source in piece.sources.items()}
     walls = Body(Manifold.batch_boolean([p.solid for p in pieces], OpType.Add), sources)
     if outward:
-        return _told(_tidy(walls - body), body, mesh, opened)
+        made = _tidy(walls - body)
+        _no_slits(made, sheets, step)
+        return _told(made, body, mesh, opened)
     made = _tidy(body & walls)
-    _no_slits(made, body, sheets, step)
+    _no_slits(body - made, sheets, step)
     return _told(made, body - made, mesh, opened, step, names)
 
 
-def _no_slits(made: Body, body: Body, sheets: _Sheets, step: str) -> None:
-    """Refuses a wall in which sheets of fine, twisted facets left slits: where the hollow comes
+def _no_slits(beyond: Body, sheets: _Sheets, step: str) -> None:
+    """Refuses a wall in which sheets of fine, twisted facets left slits: where its new faces come
     nearer to a closed face than the wall, away from the rims of open faces.
 
     Raises:
@@ -109,7 +111,7 @@ def _no_slits(made: Body, body: Body, sheets: _Sheets, step: str) -> None:
     """
     mesh, closed = sheets.mesh, sheets.closed
     least = float(sheets.wall[closed].min())
-    inside = triangle_mesh(body - made)
+    inside = triangle_mesh(beyond)
     own = np.flatnonzero(inside.on(step, frozenset(f for s, f in inside.faces if s == step)))
     if not len(own):
         return

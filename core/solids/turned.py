@@ -1,7 +1,7 @@
 """An outline turned about an axis, fully or in part.
 
-The outline lies in the plane of radius (its x) and height along the axis (its y). Added material
-is inscribed in its circles, a cutter circumscribed, so that neither eats into a clearance.
+The outline lies in the plane of radius (its x) and height along the axis (its y). The facets of a
+turn keep the area of its circles, so that volumes are those of the true solid.
 """
 
 from __future__ import annotations

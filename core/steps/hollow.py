@@ -56,8 +56,8 @@ class HollowPart(StepKind):
         opened = _opened(mesh, given.words["open"])
         wall, floor = given.numbers["wall"], given.numbers["floor"]
         walls = np.where(_level(mesh), floor, wall)
-        names = _inner_names(mesh)
         outward = given.words["keep"] == OUTWARD
+        names = _new_names(mesh, "outer" if outward else "inner")
         try:
             made = hollowed(body, mesh, walls, opened, given.step, names, outward)
         except BuildError as failure:
@@ -73,7 +73,9 @@ class HollowPart(StepKind):
             "left_solid": Quantity(float(len(made.solid_behind)), Dimension()),
         }
         places, curved = places_on(made.body, given.step)
-        places = {name: frame for name, frame in places.items() if name.startswith("inner ")}
+        places = {
+            name: frame for name, frame in places.items() if name.startswith(("inner ", "outer "))
+        }
         feature = Feature(given.step, places, quantities, curved=curved & set(places))
         mouth = (
             None if outward else _mouth(given.state, mesh, opened, given.step, wall, floor, made)
@@ -127,11 +129,11 @@ def _level(mesh: TriangleMesh) -> NDArray[np.bool_]:
     return np.asarray(np.abs(sums[:, 2]) > LEVEL * areas)
 
 
-def _inner_names(mesh: TriangleMesh) -> list[str]:
-    """What the inside of every face is called: after the face, and its step where two share it."""
+def _new_names(mesh: TriangleMesh, side: str) -> list[str]:
+    """What the new side of every face is called: after the face, and its step where two share it."""
     faces = [face for _, face in mesh.faces]
     return [
-        f"inner {face}" if faces.count(face) == 1 else f"inner {face} of {step}"
+        f"{side} {face}" if faces.count(face) == 1 else f"{side} {face} of {step}"
         for step, face in mesh.faces
     ]
 
