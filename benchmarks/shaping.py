@@ -5,12 +5,10 @@ Run: .venv/bin/python -m benchmarks.shaping
 
 from __future__ import annotations
 
-import time
-from collections.abc import Callable
-
 import numpy as np
 from manifold3d import CrossSection, Manifold
 
+from benchmarks.threads import timed
 from core.solids import Body, Source, triangle_mesh
 from core.solids.edge_sections import Finish
 from core.solids.edges import every_chain
@@ -18,15 +16,6 @@ from core.solids.finishing import every_edge_rounded
 from core.solids.hollow import hollowed
 from core.solids.rolling import finished_edges
 from core.solids.stack import close_mesh
-
-
-def timed(work: Callable[[], object], rounds: int = 3) -> float:
-    best = float("inf")
-    for _ in range(rounds):
-        began = time.perf_counter()
-        work()
-        best = min(best, time.perf_counter() - began)
-    return best
 
 
 def body_of(solid: Manifold) -> Body:

@@ -27,7 +27,7 @@ from scipy.sparse.csgraph import connected_components
 
 from core.errors import BuildError
 from core.solids.body import Body, Source
-from core.solids.mesh import TriangleMesh, triangle_mesh
+from core.solids.mesh import TriangleMesh, paired_edges, triangle_mesh
 from core.solids.stack import close_mesh
 
 SMOOTH_COS = math.cos(math.radians(25.0))  # facets that turn by less belong to one sheet
@@ -193,12 +193,7 @@ class _Sheets:
     def _pair_edges(self) -> None:
         """Every edge once, with the triangles on both its sides; ``start`` to ``end`` runs round
         the first of them counter-clockwise."""
-        triangles, count = self.mesh.triangles, len(self.mesh.vertices)
-        start, end = triangles.ravel(), np.roll(triangles, -1, axis=1).ravel()
-        owner = np.repeat(np.arange(len(triangles)), 3)
-        key, back = start * count + end, end * count + start
-        order = np.argsort(key)
-        other = owner[order][np.minimum(np.searchsorted(key[order], back), len(key) - 1)]
+        start, end, owner, other = paired_edges(self.mesh)
         once = start < end
         self.start, self.end = start[once], end[once]
         self.one, self.other = owner[once], other[once]

@@ -87,14 +87,22 @@ def shells_of(mesh: TriangleMesh) -> tuple[NDArray[np.float64], NDArray[np.int64
     return np.asarray(np.bincount(own, weights=sixths), dtype=np.float64), own.astype(np.int64)
 
 
-def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int32]:
-    """Which piece each triangle belongs to, (m,): one face, as far as it bends by less at a time."""
+def paired_edges(mesh: TriangleMesh) -> tuple[NDArray[np.int64], ...]:
+    """Every edge of every triangle of a closed mesh: its start and end (3 m,), the triangle it runs
+    round counter-clockwise, and the one beyond it. O(triangles · log triangles)."""
     triangles, count = mesh.triangles, len(mesh.vertices)
     start, end = triangles.ravel(), np.roll(triangles, -1, axis=1).ravel()
     owner = np.repeat(np.arange(len(triangles)), 3)
     key, back = start * count + end, end * count + start
     order = np.argsort(key)
     other = owner[order][np.minimum(np.searchsorted(key[order], back), len(key) - 1)]
+    return start, end, owner, other
+
+
+def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int32]:
+    """Which piece each triangle belongs to, (m,): one face, as far as it bends by less at a time."""
+    triangles = mesh.triangles
+    _, _, owner, other = paired_edges(mesh)
     unit = mesh.crosses / np.maximum(np.linalg.norm(mesh.crosses, axis=1, keepdims=True), 1e-300)
     joined = (mesh.face_index[owner] == mesh.face_index[other]) & (
         np.einsum("ij,ij->i", unit[owner], unit[other]) > np.cos(np.radians(most_deg))

@@ -67,7 +67,7 @@ class HollowPart(StepKind):
         quantities = {
             "wall": length(wall),
             "floor": length(floor),
-            "capacity": Quantity(sum(made.rooms) if opened else 0.0, Dimension(3)),
+            "capacity": Quantity(sum(made.rooms) - sum(made.shut), Dimension(3)),
             "rooms": Quantity(float(len(made.rooms)), Dimension()),
             "shut": Quantity(float(len(made.shut)), Dimension()),
             "left_solid": Quantity(float(len(made.solid_behind)), Dimension()),

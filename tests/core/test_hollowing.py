@@ -60,6 +60,7 @@ def test_a_box_in_and_out_by_formula() -> None:
     assert volume_of(inward) == pytest.approx(40 * 30 * 20 - 36 * 26 * 18, rel=1e-9)
     outward = solved(part("p", box, hollow("b.top", keep="inside")))
     assert volume_of(outward) == pytest.approx(44 * 34 * 22 - 40 * 30 * 20, rel=1e-9)
+    assert "outer left" in outward.parts["p"].state.features["h"].places
     floor = solved(part("p", box, hollow("b.top", floor="5")))
     assert volume_of(floor) == pytest.approx(40 * 30 * 20 - 36 * 26 * 15, rel=1e-9)
     tunnel = solved(part("p", box, hollow("b.left, b.right")))
@@ -159,6 +160,10 @@ def test_what_stays_solid_or_shut_is_told() -> None:
             step("c", "extrude", rectangle("20", "20"), on={"on": "n.top"}, height="20"),
             hollow("b.bottom")]  # fmt: skip
     two = solved(part("p", *neck)).parts["p"].steps[-1]
+    open_room = 36 * 36 * 10  # what is shut holds nothing
+    assert two.state.features["h"].quantities["capacity"].value == pytest.approx(
+        open_room, rel=0.01
+    )
     assert two.warns == ("one of its hollows is shut: no open face leads there",)
 
 
