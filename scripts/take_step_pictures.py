@@ -17,6 +17,7 @@ from core.outlines import rectangle
 from core.report.models import FieldView, Piece
 from core.report.sentences import plain_sentence
 from core.solids import Frame, Prism
+from core.solids.prism import prism_body
 from core.steps import OUTLINES, STEPS, Field, PartState
 from core.steps.extrude import prism_feature
 from scripts.step_samples import FISH, SAMPLES, document
@@ -87,12 +88,14 @@ def outline_page(folder: Path) -> str:
     """A section and a drawing per kind of outline."""
     text = "\n## Outlines\n"
     # something to follow, for the outline that follows an earlier step
-    base = prism_feature("base", Prism(Frame(), rectangle(40, 30, (6,)), 0, 5))
-    below = PartState("base", features={"base": base})
+    prism = Prism(Frame(), rectangle(40, 30, (6,)), 0, 5)
+    base = prism_feature("base", prism)
+    below = PartState("base", prism_body(prism, "base"), {"base": base})
     for kind in OUTLINES.values():
         numbers = {f.name: plain(f.default) for f in kind.fields if f.is_number}
         words = {f.name: f.default for f in kind.fields if not f.is_number}
-        words |= {"moves": "right (40), up (20), left ?, down ?", "drawing": FISH}
+        words |= {f.name: f.default.replace(" mm", "") for f in kind.fields if f.kind == "moves"}
+        words |= {"drawing": FISH, "face": "base.top"}
         name = kind.kind.replace(" ", "-")
         (folder / f"{name}.svg").write_text(outline_svg(kind.make(numbers, words, below)))
         text += f"\n### {kind.title}\n\n![{kind.kind}](steps/{name}.svg)\n\n{fields_table(kind.fields)}\n"

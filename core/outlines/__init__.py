@@ -7,12 +7,15 @@ Map
     corners     rounding and chamfering the corners of a loop
     sections    ring, sector window, pillow, L, U, T and Z sections
     moves       the language of moves: ``right 40, up ?, round 3, close``
+    circling    lines that touch circles: ``about 20 0 radius 8 left``
     settling    unknown lengths, radii and angles settled by closing and tangency
     runs        moves run as segments
     told        outlines and paths from moves
     meeting     where lines and arcs meet
     combine     outlines joined, cut out of each other, or what they share
     offset      the same outline grown or shrunk, segment for segment
+    trimmed     grown or shrunk where sides vanish, and lines thickened to a wall
+    hull        a string drawn tight round circles
     traced      outlines from a path that a file was read into
     svg         outlines as SVG path text
     flatten     polygons that lie inside or outside the true outline by a known chord error

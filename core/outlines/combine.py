@@ -34,10 +34,10 @@ def combine_outlines(first: Outline, second: Outline, mode: Mode) -> Outline:
     theirs = _pieces(second, first)
     kept: list[Segment] = []
     for segment, where in ours:
-        inside = where == "in"
+        within = where == "in"
         if (
             (where == "out" and mode != "common")
-            or (inside and mode == "common")
+            or (within and mode == "common")
             or (where == "along" and mode != "cut")
             or (where == "against" and mode == "cut")
         ):
@@ -47,7 +47,7 @@ def combine_outlines(first: Outline, second: Outline, mode: Mode) -> Outline:
             kept.append(segment)
         elif where == "in" and mode != "add":
             kept.append(reversed_segment(segment) if mode == "cut" else segment)
-    return _outline(kept)
+    return chained(kept)
 
 
 def _pieces(outline: Outline, other: Outline) -> list[tuple[Segment, str]]:
@@ -63,13 +63,14 @@ def _pieces(outline: Outline, other: Outline) -> list[tuple[Segment, str]]:
                         shares.add(share_of(point, segment))
             cuts = sorted(shares)
             for low, high in pairwise(cuts):
-                piece = _between(segment, low, high)
+                piece = piece_between(segment, low, high)
                 if piece.length > SAME_MM:
                     found.append((piece, _where(piece, edges)))
     return found
 
 
-def _between(segment: Segment, low: float, high: float) -> Segment:
+def piece_between(segment: Segment, low: float, high: float) -> Segment:
+    """A segment between two shares of its length."""
     if low == 0.0 and high == 1.0:
         return segment
     if isinstance(segment, Line):
@@ -88,7 +89,7 @@ def _between(segment: Segment, low: float, high: float) -> Segment:
     )
 
 
-def _middle(segment: Segment) -> tuple[Point, Point]:
+def middle_of(segment: Segment) -> tuple[Point, Point]:
     """The middle point of a segment and the way it runs there."""
     if isinstance(segment, Line):
         at = ((segment.a[0] + segment.b[0]) / 2, (segment.a[1] + segment.b[1]) / 2)
@@ -99,16 +100,16 @@ def _middle(segment: Segment) -> tuple[Point, Point]:
 
 
 def _where(piece: Segment, edges: Sequence[Segment]) -> str:
-    at, way = _middle(piece)
+    at, way = middle_of(piece)
     for edge in edges:
         if on_segment(at, edge):
             share = share_of(at, edge)
-            own = _middle(_between(edge, max(share - 1e-4, 0.0), min(share + 1e-4, 1.0)))[1]
+            own = middle_of(piece_between(edge, max(share - 1e-4, 0.0), min(share + 1e-4, 1.0)))[1]
             return "along" if way[0] * own[0] + way[1] * own[1] > 0 else "against"
-    return "in" if _inside(at, edges) else "out"
+    return "in" if inside(at, edges) else "out"
 
 
-def _inside(point: Point, edges: Sequence[Segment]) -> bool:
+def inside(point: Point, edges: Sequence[Segment]) -> bool:
     """Whether a point lies inside closed loops, by counting what a ray to the right crosses."""
     x, y = point[0], point[1] + 1.7e-9
     count = 0
@@ -143,7 +144,7 @@ def reversed_segment(segment: Segment) -> Segment:
     )
 
 
-def _outline(segments: list[Segment]) -> Outline:
+def chained(segments: list[Segment]) -> Outline:
     """Segments chained into loops, and those into one outline."""
     left = list(segments)
     loops: list[Loop] = []

@@ -4,14 +4,15 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from dataclasses import replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from core.errors import BuildError
 from core.outlines.curves import Point
-from core.outlines.moves import CLOSED_MM, HEADINGS, Move
-from core.outlines.runs import arc_to, heading_of, line_of, run_moves
+from core.outlines.moves import CLOSED_MM, CORNERS, HEADINGS, Move
+from core.outlines.runs import STANDS, Pen, heading_of, run_moves
 
 
 def settle(moves: Sequence[Move]) -> tuple[Move, ...]:
@@ -61,7 +62,7 @@ def settle(moves: Sequence[Move]) -> tuple[Move, ...]:
 
 def _missed(moves: Sequence[Move]) -> NDArray[np.float64]:
     """By how much moves miss closing, or the axis they are mirrored about, mm."""
-    plain = [move for move in moves if move.word not in ("round", "chamfer", "close")]
+    plain = [move for move in moves if move.word not in (*CORNERS, "close")]
     mirror = next((i for i, move in enumerate(plain) if move.word == "mirror"), None)
     start = next((m.values for m in plain if m.word == "start"), (0.0, 0.0))
     end = _end_of(plain if mirror is None else plain[:mirror])
@@ -72,31 +73,21 @@ def _missed(moves: Sequence[Move]) -> NDArray[np.float64]:
 
 def _end_of(moves: Sequence[Move]) -> Point:
     """Where a run of moves ends; lines and turns of no length are allowed."""
-    at: Point = (0.0, 0.0)
-    heading = 0.0
+    pen = Pen()
     for move in moves:
         if move.word == "start":
-            at = (move.values[0], move.values[1])
+            pen = Pen((move.values[0], move.values[1]))
         elif move.word == "turn":
             side = 1.0 if move.side == "left" else -1.0
             angle, radius = side * math.radians(move.values[0]), move.values[1]
+            (x, y), heading = pen.at, pen.heading
             # from the start of the arc to its end, seen from its centre
-            at = (
-                at[0] + side * radius * (math.sin(heading + angle) - math.sin(heading)),
-                at[1] - side * radius * (math.cos(heading + angle) - math.cos(heading)),
-            )
-            heading += angle
-        elif move.word == "arc":
-            arc = arc_to(at, move)
-            at, heading = arc.b, math.atan2(arc.tangents()[1][1], arc.tangents()[1][0])
+            x += side * radius * (math.sin(heading + angle) - math.sin(heading))
+            y -= side * radius * (math.cos(heading + angle) - math.cos(heading))
+            pen = Pen((x, y), heading + angle)
         else:
-            line = line_of(at, move)
-            if move.word == "to":
-                heading = math.atan2(line.direction[1], line.direction[0])
-            else:
-                heading = math.radians(heading_of(move))
-            at = line.b
-    return at
+            pen = pen.after(pen.segment(move))
+    return pen.at
 
 
 def _tangent_angles(moves: Sequence[Move]) -> tuple[Move, ...]:
@@ -105,9 +96,7 @@ def _tangent_angles(moves: Sequence[Move]) -> tuple[Move, ...]:
     heading = 0.0
     for index, move in enumerate(moves):
         if move.word == "turn" and math.isnan(move.values[0]):
-            after = next(
-                (m for m in moves[index + 1 :] if m.word not in ("round", "chamfer")), None
-            )
+            after = next((m for m in moves[index + 1 :] if m.word not in CORNERS), None)
             if after is None or (after.word not in HEADINGS and after.word != "along"):
                 raise BuildError(
                     "a turn through '?' must be followed by a line whose way is known",
@@ -117,13 +106,13 @@ def _tangent_angles(moves: Sequence[Move]) -> tuple[Move, ...]:
             angle = (side * (heading_of(after) - heading)) % 360
             if angle < 1e-9:
                 raise BuildError("a turn through '?' before a line that goes straight on")
-            move = Move(move.word, (angle, move.values[1]), move.side)
+            move = replace(move, values=(angle, move.values[1]))
         settled.append(move)
         if move.word == "turn":
             heading += move.values[0] * (1 if move.side == "left" else -1)
         elif move.word in HEADINGS or move.word == "along":
             heading = heading_of(move)
-        elif move.word in ("to", "arc"):
+        elif move.word not in STANDS:
             heading = _heading_after([*settled])
     return tuple(settled)
 
@@ -132,12 +121,11 @@ def _heading_after(moves: Sequence[Move]) -> float:
     """The way a run goes on, in degrees; nought where unknown lengths leave it open."""
     if any(math.isnan(value) for move in moves for value in move.values):
         return 0.0
-    plain = [move for move in moves if move.word not in ("round", "chamfer", "close")]
-    segments, _ = run_moves(plain)
-    way = segments[-1].tangents()[1]
+    plain = [move for move in moves if move.word not in (*CORNERS, "close")]
+    way = run_moves(plain).segments[-1].tangents()[1]
     return math.degrees(math.atan2(way[1], way[0]))
 
 
 def _with_unknown(move: Move, value: float) -> Move:
     values = tuple(value if math.isnan(v) else v for v in move.values)
-    return Move(move.word, values, move.side)
+    return replace(move, values=values)

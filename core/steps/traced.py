@@ -8,7 +8,7 @@ from core.measures.units import length
 from core.solids import Body, Prism, prism_body
 from core.steps.extrude import CLEAR_MM, applied
 from core.steps.field import Field
-from core.steps.outline_kinds import traced_outlines
+from core.steps.outlines_drawn import traced_outlines
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 

@@ -32,11 +32,12 @@ def test_samples_build_closed_and_read_aloud(kind: str) -> None:
 
 @pytest.mark.parametrize("kind", OUTLINES)
 def test_every_outline_can_be_made_from_its_defaults(kind: str) -> None:
-    fields = {"drawing": "fish"} if kind == "traced" else {}
+    fields = {"traced": {"drawing": "fish"}, "section": {"face": "b.top"}}.get(kind, {})
     step = {"id": "s", "kind": "extrude", "outline": {"kind": kind, "fields": fields}}
     below = {"id": "b", "kind": "extrude", "outline": {"kind": "circle"}, "fields": {"height": "1"}}
-    steps = [below, step] if kind == "followed" else [step]
-    step["place"] = {"on": "b.top"} if kind == "followed" else None
+    stands = kind in ("followed", "section")
+    steps = [below, step] if stands else [step]
+    step["place"] = {"on": "b.top"} if stands else None
     data = {"format": "fair-hinge-project", "version": 1, "title": "x",
             "drawings": [{"name": "fish", "path": FISH}],
             "parts": [{"name": "p", "steps": steps}]}  # fmt: skip
