@@ -74,10 +74,15 @@ SAMPLES: dict[str, Steps] = {
         {**step("hole", on={"on": "rod.top", "x": "17"}, diameter="7"), "id": "drilled"},
         step("round", count="7"),
     ],
+    "along": [
+        block("6"),
+        step("hole", on={"on": "body.top", "y": "0-14"}, diameter="3"),
+        step("along", line="the outline of a step", by="0-4", count="14"),
+    ],
     "grid": [block("6"), HOLE, step("grid", columns="4", rows="3", across="11", back="10")],
     "rings": [
         {**ROD, "outline": {"kind": "ring", "fields": {"outside": "34", "inside": "29"}}},
-        {**step("hole", on={"on": "rod.side", "y": "0-11"}, diameter="4", reach="to depth", depth="5"), "id": "h"},
+        {**step("hole", on={"on": "rod.side", "y": "0-14"}, diameter="4", reach="to depth", depth="5"), "id": "h"},
         step("rings", count="12", rings="4", spacing="7", stagger="staggered"),
     ],
     "fill": [

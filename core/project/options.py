@@ -5,14 +5,17 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 
+from core.project.cache import ContentCache
 from core.project.placing import edge_line
 from core.project.schema import Project, Step
 from core.solids import Frame
 from core.steps.extrude import OF_CUTTER
 from core.steps.field import Among, Field
+from core.steps.points import BAR, points_on
 from core.steps.state import Feature, PartState
 
 MOST = 200
+MOST_POINTS = 400
 ACROSS = 0.35  # an edge tells how far across if its normal leans at least this much that way
 
 
@@ -65,7 +68,7 @@ def options_of(spec: Field, around: Surroundings, empty: str = "") -> list[Optio
     found = resolve(spec, around) if resolve else []
     if spec.kind in ("place", "step", "from"):
         found.insert(0, Option("", empty or spec.empty or _EMPTY[spec.kind]))
-    return found[:MOST]
+    return found[: MOST if spec.kind not in ("from", "point") else MOST_POINTS]
 
 
 _EMPTY = {"place": "the bed", "step": "the latest", "from": "the middle"}
@@ -130,6 +133,37 @@ def _drawings(spec: Field, around: Surroundings) -> list[Option]:
     return [Option(one.name, one.name) for one in around.project.drawings]
 
 
+def _points(spec: Field, around: Surroundings) -> list[Option]:
+    return [Option(told, point_words(told, around)) for told in _points_of(around.state)]
+
+
+_POINTS = ContentCache(500)
+
+
+def _points_of(state: PartState) -> list[str]:
+    return _POINTS.get(state.key, lambda: points_on(state)) if state.key else points_on(state)
+
+
+def point_words(told: str, around: Surroundings) -> str:
+    """A point as it is spoken of: the corner, the middle of an edge or a face, an axis."""
+    names = told.split(BAR)
+    if len(names) == 1 and "." not in told:
+        return f"axis of {around.step_words(told)}"
+    steps = list(dict.fromkeys(name.partition(".")[0] for name in names))
+    faces = [name.partition(".")[2] for name in names]
+    if len(steps) == 1:
+        said = ", ".join(faces)
+        of = f" of {around.step_words(steps[0])}"
+    else:
+        of = ""
+        said = ", ".join(
+            f"{face} of {around.step_words(name.partition('.')[0])}"
+            for name, face in zip(names, faces, strict=True)
+        )
+    what = {1: "middle of", 2: "edge middle", 3: "corner"}[len(names)]
+    return f"{what} {said}{of}"
+
+
 def _told_from(spec: Field, around: Surroundings) -> list[Option]:
     """Edges of the face and middles of what is on it, the face's own first."""
     if around.face is None:
@@ -152,7 +186,8 @@ def _told_from(spec: Field, around: Surroundings) -> list[Option]:
         for feature in features
         if feature.axis is not None and feature.step != around.owner
     ]
-    return found
+    points = (told for told in _points_of(around.state) if BAR in told)
+    return found + [Option(told, f"{way} the {point_words(told, around)}") for told in points]
 
 
 def told_from_middle(name: str) -> str:
@@ -169,6 +204,7 @@ _RESOLVED: dict[str, Callable[[Field, Surroundings], list[Option]]] = {
     "part": _parts,
     "drawing": _drawings,
     "from": _told_from,
+    "point": _points,
 }
 
 

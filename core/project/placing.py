@@ -1,7 +1,7 @@
 """Where a step acts: a face, and within it two distances from what the maker chose.
 
 Each distance is a line across the face: so far from an edge, level with the middle, or so far from
-an axis. The place is where the two lines cross. An edge is told by the face that meets this one
+an axis or a point. The place is where the two lines cross. An edge is told by the face that meets this one
 there; its line is where the two planes meet, so a rounded or bevelled edge still counts.
 """
 
@@ -17,6 +17,7 @@ from core.project.schema import Place
 from core.solids import Frame
 from core.solids.frame import Vector
 from core.steps.field import Field
+from core.steps.points import point_of
 from core.steps.state import Feature, PartState
 
 LEVEL = 1e-6
@@ -122,6 +123,9 @@ def _line(
     along = (1.0, 0.0) if field == "x" else (0.0, 1.0)
     if not start:
         return _Line(along, distance, distance)
+    if "|" in start:
+        x, y = _across(point_of(state, start), face)
+        return _Line(along, (x if field == "x" else y) + distance, distance)
     if "." not in start:
         x, y = _axis_across(start, face, state)
         return _Line(along, (x if field == "x" else y) + distance, distance)
@@ -163,6 +167,12 @@ def face_middle_side(
     newer = owner not in steps or steps.index(feature.step) > steps.index(owner)
     # every face looks out of the material: into what was cut, away from what stands there
     return 1.0 if newer and feature.mode != "cut" else -1.0
+
+
+def _across(point: Vector, face: Frame) -> tuple[float, float]:
+    """A point of the part straight over or under a face, in the face's own millimetres."""
+    apart = tuple(p - q for p, q in zip(point, face.origin, strict=True))
+    return _dot(apart, face.x_axis), _dot(apart, face.y_axis)
 
 
 def _axis_across(step: str, face: Frame, state: PartState) -> tuple[float, float]:

@@ -9,6 +9,7 @@ Map
     outline_kinds   the outlines a step can ask for, and their fields
     extrude, revolve, loft, sweep, text, wrap, boss (and ledge), flats, hole, shell, hollow, rims (fillet, chamfer)
     rib, split
+    along       copies along a line or an outline
     patterns    rows, grids, rounds and rings of a step's piece; mirror; move
     fill        copies all over a face
     blend, bridge, thread, hardware (screw holes and nut traps by size), traced, imported
@@ -16,6 +17,7 @@ Map
 """
 
 from core.steps import (
+    along,
     blend,
     boss,
     bridge,
@@ -56,6 +58,7 @@ __all__ = [
     "StationInput",
     "StepInput",
     "StepKind",
+    "along",
     "blend",
     "boss",
     "bridge",

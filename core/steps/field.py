@@ -34,7 +34,7 @@ FieldKind = Literal[
     "from",  # what a distance across a face is told from: an edge, an axis; empty: the middle
     "step",  # an earlier step of this part; empty: the latest that will do
     "steps",  # several of them, with commas between
-    "steps",  # several of them, with commas between
+    "point",  # a corner, the middle of an edge or a face, an axis
     "part",  # another part
     "drawing",  # a drawing brought in
     "moves",  # an outline or a path told as moves

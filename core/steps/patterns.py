@@ -94,16 +94,19 @@ def _acted(body: Body, mode: str, piece: Body, copies: list[Manifold]) -> tuple[
     return body, tools + piece
 
 
-def _spots(feature: Feature, moves: Sequence[Matrix]) -> list[NDArray[np.float64]]:
-    """Where each copy stands: on its axis, at its mouth, or its middle."""
+def spot_of(feature: Feature) -> NDArray[np.float64]:
+    """Where the piece of a step stands: on its axis, at its mouth, or its middle, mm."""
     assert feature.tool is not None
     if feature.recess is not None:
-        own = np.array(feature.recess.frame.origin)
-    elif feature.axis is not None:
-        own = np.array(feature.axis.origin)
-    else:
-        box = np.array(feature.tool.bounds)
-        own = (box[:3] + box[3:]) / 2
+        return np.array(feature.recess.frame.origin)
+    if feature.axis is not None:
+        return np.array(feature.axis.origin)
+    box = np.array(feature.tool.bounds)
+    return np.asarray((box[:3] + box[3:]) / 2)
+
+
+def _spots(feature: Feature, moves: Sequence[Matrix]) -> list[NDArray[np.float64]]:
+    own = spot_of(feature)
     return [move[:, :3] @ own + move[:, 3] for move in moves]
 
 
@@ -165,7 +168,7 @@ def in_air(given: StepInput, after: PartState) -> tuple[str, ...]:
     return (f"{count} no material, {first}{where}",)
 
 
-class _Pattern(StepKind):
+class Pattern(StepKind):
     """What patterns share: they differ in where the copies go."""
 
     noun: ClassVar[str] = "places"
@@ -196,7 +199,7 @@ def _whole(given: StepInput, name: str) -> int:
 
 
 @register
-class LinearPattern(_Pattern):
+class LinearPattern(Pattern):
     """In a row."""
 
     kind = "row"
@@ -231,7 +234,7 @@ class LinearPattern(_Pattern):
 
 
 @register
-class CircularPattern(_Pattern):
+class CircularPattern(Pattern):
     """Round an axis."""
 
     kind = "round"
@@ -256,7 +259,7 @@ class CircularPattern(_Pattern):
 
 
 @register
-class GridPattern(_Pattern):
+class GridPattern(Pattern):
     """In rows and columns."""
 
     kind = "grid"
@@ -286,7 +289,7 @@ class GridPattern(_Pattern):
 
 
 @register
-class RoundAndUp(_Pattern):
+class RoundAndUp(Pattern):
     """Round an axis in several rings: holes all over a tube."""
 
     kind = "rings"

@@ -5,16 +5,20 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 
+import numpy as np
+
 from core.errors import BuildError
 from core.solids import Frame
+from core.solids.frame import Vector
 from core.steps.field import Condition, Field
+from core.steps.points import point_of
 from core.steps.registry import StepInput
 from core.steps.state import PartState
 
-LEVEL, FACE, BETWEEN, AXIS = (
-    "at a level", "off a face", "between two faces", "through an axis",
+LEVEL, FACE, BETWEEN, AXIS, POINTS = (
+    "at a level", "off a face", "between two faces", "through an axis", "through three points",
 )  # fmt: skip
-PLANES = (LEVEL, FACE, BETWEEN, AXIS)
+PLANES = (LEVEL, FACE, BETWEEN, AXIS, POINTS)
 PARALLEL = 1e-6
 
 
@@ -29,7 +33,11 @@ PLANE_FIELDS = (
     Field("axis", "step", "axis of step", "", when=_when(AXIS), empty="the latest round step",
           clause=", the axis of {axis}"),
     Field("angle", "angle", "turned about it", "0 deg", when=_when(AXIS), clause=", turned {angle}"),
-    Field("off", "length", "off it", "0", when=_when(FACE, BETWEEN, AXIS), clause=", {off} off it"),
+    Field("first", "point", "point", "", when=_when(POINTS), clause=", the points {first}"),
+    Field("second", "point", "second point", "", when=_when(POINTS), clause=", {second}"),
+    Field("third", "point", "third point", "", when=_when(POINTS), clause=" and {third}"),
+    Field("off", "length", "off it", "0", when=_when(FACE, BETWEEN, AXIS, POINTS),
+          clause=", {off} off it"),
 )  # fmt: skip
 
 
@@ -39,6 +47,7 @@ def plane_told(words: Mapping[str, str]) -> str:
         FACE: "the plane of {face}",
         BETWEEN: "the plane between {face} and {other}",
         AXIS: "the plane through the axis of {axis}, turned {angle}",
+        POINTS: "the plane through {first}, {second} and {third}",
     }.get(words.get("plane", LEVEL), "")
 
 
@@ -53,6 +62,8 @@ def plane_of(given: StepInput) -> Frame | None:
         return None
     if kind == AXIS:
         plane = _through_axis(state, given.words["axis"], given.numbers["angle"])
+    elif kind == POINTS:
+        plane = through(*(point_of(state, given.words[n]) for n in ("first", "second", "third")))
     else:
         first = _face(state, given.words["face"])
         plane = first if kind == FACE else between(first, _face(state, given.words["other"]))
@@ -85,6 +96,28 @@ def between(one: Frame, other: Frame) -> Frame:
     away = at - sum(p * q for p, q in zip(unit, middle, strict=True))
     x, y, z = (m + away * u for m, u in zip(middle, unit, strict=True))
     return Frame((x, y, z), across(unit), (unit[0], unit[1], unit[2]))
+
+
+def through(one: Vector, other: Vector, third: Vector) -> Frame:
+    """The plane through three points, looking up, or to the right or the back if it stands upright.
+
+    Raises:
+        BuildError: they lie on a line.
+
+    >>> through((0.0, 0.0, 5.0), (1.0, 0.0, 5.0), (0.0, 1.0, 5.0)).z_axis
+    (0.0, 0.0, 1.0)
+    """
+    a, b, c = (np.array(point) for point in (one, other, third))
+    normal = np.cross(b - a, c - a)
+    size = float(np.linalg.norm(normal))
+    if size < PARALLEL * max(float(np.linalg.norm(b - a) * np.linalg.norm(c - a)), PARALLEL):
+        raise BuildError("the three points lie on a line", remedy="another point")
+    unit = normal / size
+    leading = next(v for v in (unit[2], unit[0], unit[1]) if abs(v) > PARALLEL)
+    unit = unit * np.sign(leading) + 0.0
+    x, y, z = (float(v) for v in (a + b + c) / 3)
+    told = (float(unit[0]), float(unit[1]), float(unit[2]))
+    return Frame((x, y, z), across(told), told)
 
 
 def _through_axis(state: PartState, step: str, angle_deg: float) -> Frame:

@@ -14,13 +14,14 @@ function candidates(kind: string, touch: Touch, part: string): string[] {
   // sides of one body go by their name alone, faces of a whole part by their step's as well
   if (kind === "faces")
     return [face, beside].flatMap((one) => [one, one.replace(/^.*\./, "")]).filter(Boolean);
+  if (kind === "point") return [pointText(touch), face, touch.step].filter(Boolean);
   // of a corner each of both distances takes the edge that runs its way
   if (kind === "from") return [beside, touch.corner?.place ?? "", face, touch.step].filter(Boolean);
   return [];
 }
 
 export const canPoint = (kind: string) =>
-  ["place", "face", "faces", "step", "steps", "from", "edges"].includes(kind);
+  ["place", "face", "faces", "step", "steps", "from", "edges", "point"].includes(kind);
 
 /** The text a field takes from a press, or null where it cannot take it. */
 export function pointedText(
@@ -59,6 +60,15 @@ export function pointedBeside(
 /** An edge that was pressed, as the two faces that meet there; "" where a face was pressed. */
 export const edgeText = (touch: Touch) =>
   touch.edge ? `${touch.step}.${touch.face} | ${touch.edge.step}.${touch.edge.face}` : "";
+
+/** A corner or an edge that was pressed, as a point: the faces that meet there, in order of name. */
+export const pointText = (touch: Touch) =>
+  [
+    `${touch.step}.${touch.face}`,
+    ...[touch.edge, touch.corner].flatMap((one) => (one ? [`${one.step}.${one.face}`] : [])),
+  ]
+    .sort()
+    .join(" | ");
 
 /** Every edge of a pressed face, or the one that was pressed. */
 export const edgesTouched = (touch: Touch) =>
