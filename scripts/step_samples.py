@@ -96,6 +96,7 @@ SAMPLES: dict[str, Steps] = {
         step("mirror"),
     ],
     "move": [block(), step("move", turn="35 deg", about="back", z="20")],
+    "piece": [step("piece", part="other")],
     "split": [block("20"), CUP, step("split", facing="right", at="6")],
     "thread": [
         {**ROD, "outline": {"kind": "circle", "fields": {"diameter": "24"}}, "fields": {"height": "36"}},
@@ -122,6 +123,13 @@ OTHER = {
     "steps": [{**step("extrude", ("circle", {"diameter": "24"}), on={"out": "6"}, height="20"), "id": "peg"}],
 }  # fmt: skip
 
+HALVED = {
+    "name": "other",
+    "label": "Other",
+    "steps": [block("20"), {**step("split", facing="right", at="6", pegs="2"), "id": "cut"}],
+}
+OTHERS = {"combine": OTHER, "piece": HALVED}
+
 
 # a fish: two arcs for its body, a notched tail
 FISH = "M 0 0 A 30 0 1 36 6 L 46 -4 L 43 6 L 46 16 L 36 6 A 30 0 1 0 12 A 8 0 1 0 0 Z"
@@ -130,7 +138,7 @@ FISH = "M 0 0 A 30 0 1 36 6 L 46 -4 L 43 6 L 46 16 L 36 6 A 30 0 1 0 12 A 8 0 1 
 def document(kind: str) -> dict[str, Any]:
     """A project that shows one kind of step."""
     parts: list[dict[str, Any]] = [{"name": "part", "label": "Part", "steps": SAMPLES[kind]}]
-    if kind == "combine":
-        parts.append(OTHER)
+    if kind in OTHERS:
+        parts.append(OTHERS[kind])
     made = {"format": "fair-hinge-project", "version": 1, "title": kind, "parts": parts}
     return made | {"drawings": [{"name": "fish", "path": FISH}]}

@@ -29,6 +29,7 @@ from core.outlines.offset import try_offset
 
 KEPT_MM = 1e-6
 LEAST_MM2 = 1e-6
+Mitre = tuple[Point, Point, Point, Point]
 Lies = Literal["left", "right", "on both sides"]
 
 
@@ -47,11 +48,14 @@ def grown_outline(outline: Outline, by: float) -> Outline:
         return plain
     source = [segment for loop in outline.loops for segment in loop.segments]
     raw: list[Segment] = []
+    mitres: list[Mitre] = []
     for loop in outline.loops:
-        raw += _moved(loop.segments, by, closed=True)
+        more, corners = _moved(loop.segments, by, closed=True)
+        raw += more
+        mitres += corners
     kept = [
         piece
-        for piece in _kept(raw, source, abs(by))
+        for piece in _kept(raw, source, abs(by), mitres)
         if inside(middle_of(piece)[0], source) == (by < 0)
     ]
     if not kept:
@@ -94,7 +98,8 @@ def thickened(run: Sequence[Segment], wall: float, lies: Lies) -> Outline:
 
 def _beside(run: Sequence[Segment], by: float) -> list[Segment]:
     """An open run moved to its left by ``by``, cut where it crosses itself."""
-    pieces = _kept(_moved(run, -by, closed=False), run, abs(by))
+    raw, mitres = _moved(run, -by, closed=False)
+    pieces = _kept(raw, run, abs(by), mitres)
     (tx, ty) = run[0].tangents()[0]
     (ux, uy) = run[-1].tangents()[1]
     at = (run[0].a[0] - ty * by, run[0].a[1] + tx * by)
@@ -113,8 +118,12 @@ def _beside(run: Sequence[Segment], by: float) -> list[Segment]:
     return found
 
 
-def _moved(segments: Sequence[Segment], by: float, closed: bool) -> list[Segment]:
-    """Every segment moved to its right by ``by``, and mitred to the next where a gap would open."""
+def _moved(
+    segments: Sequence[Segment], by: float, closed: bool
+) -> tuple[list[Segment], list[Mitre]]:
+    """Every segment moved to its right by ``by``, and mitred to the next where a gap would open; and
+    the four-sided room of each mitre."""
+    mitres: list[Mitre] = []
     moved = [_aside(segment, by) for segment in segments]
     found = [segment for segment in moved if segment is not None]
     for index in range(len(segments) if closed else len(segments) - 1):
@@ -126,7 +135,8 @@ def _moved(segments: Sequence[Segment], by: float, closed: bool) -> list[Segment
             continue
         ahead = _mitre(one.b, before, other.a, after)
         found += [Line(one.b, ahead, one.name), Line(ahead, other.a, other.name)]
-    return [segment for segment in found if segment.length > SAME_MM]
+        mitres.append((segments[index].b, one.b, ahead, other.a))
+    return [segment for segment in found if segment.length > SAME_MM], mitres
 
 
 def _mitre(a: Point, before: Point, b: Point, after: Point) -> Point:
@@ -145,9 +155,11 @@ def _aside(segment: Segment, by: float) -> Segment | None:
     return replace(segment, radius=radius) if radius > NEAR else None
 
 
-def _kept(raw: Sequence[Segment], source: Sequence[Segment], away: float) -> list[Segment]:
-    """Moved segments cut where they meet each other; pieces nearer to the source are dropped, and of
-    those that lie on each other all but one."""
+def _kept(
+    raw: Sequence[Segment], source: Sequence[Segment], away: float, mitres: Sequence[Mitre]
+) -> list[Segment]:
+    """Moved segments cut where they meet each other. Pieces nearer to the source are dropped, those
+    in the room of a mitre, and of those that lie on each other all but one."""
     found: dict[tuple[float, ...], Segment] = {}
     for segment in raw:
         shares = {0.0, 1.0}
@@ -162,9 +174,20 @@ def _kept(raw: Sequence[Segment], source: Sequence[Segment], away: float) -> lis
             if piece.length < SAME_MM:
                 continue
             middle, way = middle_of(piece)
-            if _distance(middle, source) > away - KEPT_MM:
+            if _distance(middle, source) > away - KEPT_MM and not any(
+                _in_mitre(middle, mitre) for mitre in mitres
+            ):
                 found.setdefault(tuple(round(v, 4) + 0.0 for v in (*middle, *way)), piece)
     return list(found.values())
+
+
+def _in_mitre(point: Point, mitre: Mitre) -> bool:
+    """Whether a point lies well inside the room of a mitre, a convex four-sided one."""
+    sides = [
+        ((b[0] - a[0]) * (point[1] - a[1]) - (b[1] - a[1]) * (point[0] - a[0])) / math.dist(a, b)
+        for a, b in zip(mitre, (*mitre[1:], mitre[0]), strict=True)
+    ]
+    return min(sides) > KEPT_MM or max(sides) < -KEPT_MM
 
 
 def _distance(point: Point, source: Sequence[Segment]) -> float:

@@ -17,6 +17,7 @@ from core.project.faces import places_of
 from core.project.fields import STATION_FIELDS, typed_texts
 from core.project.graph import step_texts
 from core.project.options import Surroundings
+from core.project.parting import pieces_left
 from core.project.resolve import names_in
 from core.project.results import PartResult, Solution, StepResult
 from core.project.schema import OutlineSpec
@@ -254,6 +255,7 @@ def _step_view(result: StepResult, implicit: bool, around: Surroundings) -> Step
         warns=list(result.warns),
         drawing=drawing_view(result),
         error=error_view(result.error),
+        pieces=len(pieces_left(around.project, result.state, around.part, step.id)),
     )
 
 

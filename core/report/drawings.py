@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
-from core.outlines.curves import Segment
+import math
+
+from core.outlines import Outline
+from core.outlines.curves import Arc, Segment
 from core.outlines.svg import loop_path, outline_path
 from core.project.results import StepResult
-from core.report.models import DrawingView
+from core.report.models import ArcView, DrawingView
+
+MOST_ARCS = 6
 
 
 def drawing_view(result: StepResult) -> DrawingView | None:
@@ -26,8 +31,26 @@ def drawing_view(result: StepResult) -> DrawingView | None:
         low=low,
         high=high,
         axis=axis,
+        arcs=_arcs(sketch.outlines),
         **wrapped,
     )
+
+
+def _arcs(outlines: tuple[Outline, ...]) -> list[ArcView]:
+    """The arcs of outlines that bulge out of a chord, alike ones once; a bare round has no chord."""
+    found: dict[tuple[float, float], ArcView] = {}
+    for outline in outlines:
+        for loop in outline.loops:
+            for segment in loop.segments:
+                if not isinstance(segment, Arc) or segment.radius <= 0 or len(loop.segments) == 1:
+                    continue
+                half = abs(segment.sweep) / 2
+                bulge = segment.radius * (1 - math.cos(half))
+                key = (round(segment.radius, 6), round(bulge, 6))
+                chord = 2 * segment.radius * math.sin(half)
+                view = ArcView(name=segment.name, radius=segment.radius, bulge=bulge, chord=chord)
+                found.setdefault(key, view)
+    return list(found.values())[:MOST_ARCS]
 
 
 def _box(run: tuple[Segment, ...]) -> tuple[float, float, float, float]:

@@ -66,6 +66,15 @@ class Piece(View):
     field: str = ""
 
 
+class ArcView(View):
+    """An arc of an outline: its radius and how far it stands out from its chord, mm."""
+
+    name: str
+    radius: float
+    bulge: float
+    chord: float
+
+
 class DrawingView(View):
     """A step's outlines as SVG paths, mm, y downwards; ``low`` and ``high`` hold them all.
 
@@ -77,6 +86,7 @@ class DrawingView(View):
     low: Vec2
     high: Vec2
     axis: bool
+    arcs: list[ArcView]
     around_mm: float | None = None
     tall_mm: float | None = None
     up_mm: float = 0.0
@@ -125,6 +135,7 @@ class StepView(View):
     warns: list[str]
     drawing: DrawingView | None
     error: ErrorView | None
+    pieces: int  # that a split leaves and that are no part yet
 
 
 class MeasureView(View):

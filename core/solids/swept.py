@@ -8,11 +8,13 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Sequence
+from dataclasses import dataclass
 
 import numpy as np
+from manifold3d import Manifold, OpType
 
 from core.errors import BuildError
-from core.outlines import Outline, flatten
+from core.outlines import Outline, flatten, rectangle
 from core.outlines.curves import Arc, Point, Segment
 from core.outlines.fineness import half_facet
 from core.outlines.flatten import Side
@@ -21,6 +23,8 @@ from core.solids.frame import Frame
 from core.solids.skin import skin
 
 STRAIGHT = 1e-9
+SAME = 1e-6  # of the volume: less than this is not counted twice
+LEAST_MM3 = 1e-6
 
 
 def swept_body(
@@ -30,26 +34,21 @@ def swept_body(
     frame: Frame,
     step: str,
     side: Side = "inside",
+    may_cross: bool = False,
 ) -> Body:
     """The solid an outline sweeps along a path.
 
+    Args:
+        may_cross: where it meets itself it is united; else that is refused.
+
     Raises:
-        BuildError: an arc bends tighter than the outline reaches, or a corner turns back.
+        BuildError: an arc bends tighter than the outline reaches, a corner turns back, or it crosses
+            itself; names the place.
     """
     low_x, _, high_x, _ = outline.bounds
     polygons, names = flatten(outline, side)
     rows = np.vstack(polygons)
-    stations = []
-    for point, sideways in _stations(path, closed, low_x, high_x):
-        stations.append(
-            np.column_stack(
-                [
-                    point[0] + rows[:, 0] * sideways[0],
-                    point[1] + rows[:, 0] * sideways[1],
-                    rows[:, 1],
-                ]
-            )
-        )
+    stations = [_laid(one, rows) for one in _stations(path, closed, low_x, high_x)]
     counts = [len(polygon) for polygon in polygons]
 
     def run(chosen: list[np.ndarray], round_: bool) -> Body:  # type: ignore[type-arg]
@@ -60,8 +59,30 @@ def swept_body(
 
     body = run(stations, closed)
     if _may_cross(path, closed, max(abs(low_x), abs(high_x))):
-        body = _counted_once(body, stations, run, path, closed, low_x, high_x)
+        pieces = _pieces(stations, run, path, closed, low_x, high_x)
+        whole = Body(Manifold.batch_boolean([p.solid for p in pieces], OpType.Add), body.sources)
+        if abs(whole.volume_mm3 - body.volume_mm3) > SAME * body.volume_mm3:
+            if not may_cross:
+                raise _crossing(pieces, frame, closed)
+            body = Body(whole.solid, {k: v for p in pieces for k, v in p.sources.items()})
     return body if frame == Frame() else body.moved(frame.matrix)
+
+
+def _crossing(pieces: Sequence[Body], frame: Frame, closed: bool) -> BuildError:
+    """Where what is swept first meets itself."""
+    for i, one in enumerate(pieces):
+        for j in range(i + 2, len(pieces)):
+            shared = one.solid ^ pieces[j].solid
+            if (closed and i == 0 and j == len(pieces) - 1) or shared.volume() < LEAST_MM3:
+                continue
+            low = shared.bounding_box()
+            x, y, z = frame.point(*((low[k] + low[k + 3]) / 2 for k in range(3)))
+            return BuildError(
+                f"the sweep crosses itself near {x:.4g}, {y:.4g}, {z:.4g} mm, where piece {i + 1} of "
+                f"the path meets piece {j + 1}",
+                remedy="another path, or let it unite where it crosses",
+            )
+    return BuildError("the sweep folds into itself at a bend", remedy="a wider bend")
 
 
 def _may_cross(path: Sequence[Segment], closed: bool, reach: float) -> bool:
@@ -92,22 +113,104 @@ def _on(segment: Segment, share: float) -> Point:
     return ax + (bx - ax) * share, ay + (by - ay) * share
 
 
-def _counted_once(
-    body: Body, stations: list[np.ndarray], run: Callable[[list[np.ndarray], bool], Body],  # type: ignore[type-arg]
+def _pieces(
+    stations: list[np.ndarray], run: Callable[[list[np.ndarray], bool], Body],  # type: ignore[type-arg]
     path: Sequence[Segment], closed: bool, low: float, high: float,
-) -> Body:  # fmt: skip
-    """The union of what each piece of the path sweeps, where that is less than the whole."""
-    begins, count = [], 0
-    for segment in path:
-        begins.append(count)
-        count += 1 + (len(_along(segment, low, high)) if isinstance(segment, Arc) else 0)
+) -> list[Body]:  # fmt: skip
+    """What each piece of the path sweeps by itself."""
+    begins = _begins(path, low, high)
     ring = [*stations, stations[0]] if closed else stations
     ends = [*begins[1:], len(ring) - 1]
-    pieces = [run(ring[a : b + 1], False) for a, b in zip(begins, ends, strict=True)]
-    whole = pieces[0]
-    for piece in pieces[1:]:
-        whole = whole + piece
-    return body if abs(whole.volume_mm3 - body.volume_mm3) < 1e-6 * body.volume_mm3 else whole
+    return [run(ring[a : b + 1], False) for a, b in zip(begins, ends, strict=True)]
+
+
+@dataclass(frozen=True)
+class Legs:
+    """The legs of a swept path between its sharp corners: the room each takes up, a little wider
+    than what is swept, and the planes of the mitres between them, looking from leg to leg."""
+
+    rooms: tuple[Body, ...] = ()
+    mitres: tuple[Frame, ...] = ()
+    closed: bool = False
+
+
+NO_LEGS = Legs()
+
+
+def legs_of(outline: Outline, path: Sequence[Segment], closed: bool, frame: Frame) -> Legs:
+    """The legs of a swept body; none where its path has no sharp corner."""
+    count = len(path)
+    corners = [i for i in range(count) if (i or closed) and _sharp(path, i)]
+    if not corners:
+        return NO_LEGS
+    low_x, low_y, high_x, high_y = outline.bounds
+    for wide in (0.5 * (high_x - low_x), 0.0):
+        try:
+            stations = _stations(path, closed, low_x - wide, high_x + wide)
+            break
+        except BuildError:
+            continue  # a bend has no room for more than what is swept
+    more = 0.5 * (high_y - low_y) + 1.0
+    box = rectangle(high_x - low_x + 2 * wide, high_y - low_y + 2 * more).moved(
+        (low_x + high_x) / 2, (low_y + high_y) / 2
+    )
+    polygons, names = flatten(box, "inside")
+    begins = _begins(path, low_x - wide, high_x + wide)
+    starts = corners if closed else [0, *corners]
+    rooms = []
+    for place, first in enumerate(starts):
+        last = (
+            begins[starts[(place + 1) % len(starts)]] if closed or place + 1 < len(starts) else -1
+        )
+        run = [
+            i % len(stations) for i in range(begins[first], _past(begins[first], last, stations))
+        ]
+        rows = [_laid(stations[i], polygons[0]) for i in run]
+        body = skin(rows[::-1], [len(polygons[0])], polygons, names, "leg", closed=False,
+                    start="end", end="start")  # fmt: skip
+        rooms.append(body.moved(frame.matrix))
+    mitres = []
+    for corner in corners:
+        (x, y), across = stations[begins[corner]]
+        size = math.hypot(*across)
+        out = (-across[1] / size, across[0] / size)
+        u, v = frame.x_axis, frame.y_axis
+        way = tuple(out[0] * p + out[1] * q for p, q in zip(u, v, strict=True))
+        mitres.append(Frame(frame.point(x, y, 0.0), frame.z_axis, (way[0], way[1], way[2])))
+    return Legs(tuple(rooms), tuple(mitres), closed)
+
+
+def _sharp(path: Sequence[Segment], index: int) -> bool:
+    before, after = path[index - 1].tangents()[1], path[index].tangents()[0]
+    return before[0] * after[0] + before[1] * after[1] < 1 - 1e-6
+
+
+def _begins(path: Sequence[Segment], low: float, high: float) -> list[int]:
+    """At which station each piece of the path begins."""
+    found, count = [], 0
+    for segment in path:
+        found.append(count)
+        count += 1 + (len(_along(segment, low, high)) if isinstance(segment, Arc) else 0)
+    return found
+
+
+def _past(first: int, last: int, stations: Sequence[object]) -> int:
+    """One past the last station of a leg, counted on round a closed path."""
+    if last < 0:
+        return len(stations)
+    return (last if last > first else last + len(stations)) + 1
+
+
+def _laid(station: tuple[Point, Point], rows: np.ndarray) -> np.ndarray:  # type: ignore[type-arg]
+    """Points of an outline at one station of a path, (n, 3) mm."""
+    point, sideways = station
+    return np.column_stack(
+        [
+            point[0] + rows[:, 0] * sideways[0],
+            point[1] + rows[:, 0] * sideways[1],
+            rows[:, 1],
+        ]
+    )
 
 
 def _stations(

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 
 import numpy as np
 from numpy.typing import NDArray
 
 from core.errors import BuildError
 from core.measures.units import length
+from core.outlines import Outline, flatten
 from core.solids import Frame
 from core.solids.lofted import matched
 from core.solids.skin import skin
@@ -20,6 +21,7 @@ from core.steps.sides import with_sides
 from core.steps.state import Feature, PartState
 
 PIECES = 36
+CORNER = math.radians(22)  # what turns by less is a facet of a round
 ROOT_MM = 0.2
 
 
@@ -63,11 +65,9 @@ class Bridge(StepKind):
         target = target.shifted(n["to_x"], n["to_y"]).turned(n["to_turn"])
         last = given.stations[-1].outline if given.stations else given.profile()
         mode = given.words["mode"]
-        (first, second), _ = matched(
-            [given.profile(), last], "outside" if mode == "cut" else "inside"
-        )
-        a = _placed(first, given.frame)
-        b = _untwisted(a, _placed(second, target)[::-1])
+        a, b = _paired(given.profile(), last, given.frame, target)
+        first = given.frame.into[:, :3] @ a.T + given.frame.into[:, 3][:, None]
+        first = first[:2].T
         stations = _limb(a, b, given.frame, target, n["pull"])
         body = skin(stations, [len(first)], [first], [["side"] * len(first)], given.step)
         after = applied(mode, given.state, body)
@@ -84,8 +84,19 @@ class Bridge(StepKind):
         return given.state.made(after, with_sides(feature, body))
 
     def says(self, given: StepInput, after: PartState) -> str:
+        long = given.told(after.features[given.step].quantities["length"].value)
+        here, there = _corner_counts(given)
+        if here and here == there:
+            return f"{long} along its middle, each of {here} corners led to the nearest one"
+        return f"{long} along its middle"
+
+    def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
+        here, there = _corner_counts(given)
+        if here == there or 0 in (here, there):
+            return ()
         return (
-            f"{given.told(after.features[given.step].quantities['length'].value)} along its middle"
+            f"{here} corners lead to {there}: they do not line up, and the sides between them are "
+            "twisted; give both outlines as many corners",
         )
 
 
@@ -97,11 +108,64 @@ def _placed(points: Points, frame: Frame) -> Points:
     return np.asarray(points @ m[:, :2].T + m[:, 3])
 
 
-def _untwisted(a: Points, b: Points) -> Points:
-    """The second outline begun at the point that twists the limb least."""
-    one, other = a - a.mean(axis=0), b - b.mean(axis=0)
-    costs = [float(((one - np.roll(other, -k, axis=0)) ** 2).sum()) for k in range(len(b))]
-    return np.roll(b, -int(np.argmin(costs)), axis=0)
+def _paired(one: Outline, other: Outline, start: Frame, end: Frame) -> tuple[Points, Points]:
+    """As many points of both outlines in space, each led to its partner with the least twist.
+
+    Outlines with as many corners are led corner to corner, and between them by shares of their
+    sides; others by shares of their way round.
+    """
+    a, b = flatten(one, "inside")[0][0], flatten(other, "inside")[0][0]
+    corners = _corners(a), _corners(b)
+    if not len(corners[0]) or len(corners[0]) != len(corners[1]):
+        (a, b), _ = matched([one, other], "inside")
+        here, there = _placed(a, start), _placed(b, end)[::-1]
+        return here, min((np.roll(there, -k, axis=0) for k in range(len(there))), key=_twist(here))
+    sides = _sides_of(_placed(a, start), corners[0])
+    there = _placed(b, end)[::-1]
+    others = _sides_of(there, np.sort(len(b) - 1 - corners[1]))
+    count = len(sides)
+    pairs = [_by_shares(sides, others[k:] + others[:k]) for k in range(count)]
+    return min(pairs, key=lambda pair: _twist(pair[0])(pair[1]))
+
+
+def _twist(a: Points) -> Callable[[Points], float]:
+    one = a - a.mean(axis=0)
+    return lambda b: float(((one - (b - b.mean(axis=0))) ** 2).sum()) / len(b)
+
+
+def _corners(points: Points) -> NDArray[np.int64]:
+    """At which points a polygon turns sharply."""
+    before, after = points - np.roll(points, 1, axis=0), np.roll(points, -1, axis=0) - points
+    sines = before[:, 0] * after[:, 1] - before[:, 1] * after[:, 0]
+    turns = np.arctan2(sines, (before * after).sum(axis=1))
+    return np.flatnonzero(np.abs(turns) > CORNER)
+
+
+def _sides_of(points: Points, corners: NDArray[np.int64]) -> list[Points]:
+    """A polygon's points from each corner to the next, both included."""
+    ends = [*corners.tolist()[1:], int(corners[0]) + len(points)]
+    return [
+        points[np.arange(a, b + 1) % len(points)]
+        for a, b in zip(corners.tolist(), ends, strict=True)
+    ]
+
+
+def _by_shares(sides: list[Points], others: list[Points]) -> tuple[Points, Points]:
+    found: tuple[list[Points], list[Points]] = ([], [])
+    for pair in zip(sides, others, strict=True):
+        ways = [np.concatenate([[0.0], np.cumsum(np.linalg.norm(np.diff(side, axis=0), axis=1))])
+                for side in pair]  # fmt: skip
+        shares = [way / way[-1] for way in ways]
+        every = np.unique(np.round(np.concatenate(shares), 9))[:-1]
+        for side, share, into in zip(pair, shares, found, strict=True):
+            into.append(np.column_stack([np.interp(every, share, side[:, i]) for i in range(3)]))
+    return np.vstack(found[0]), np.vstack(found[1])
+
+
+def _corner_counts(given: StepInput) -> tuple[int, int]:
+    last = given.stations[-1].outline if given.stations else given.profile()
+    one, other = (len(_corners(flatten(o, "inside")[0][0])) for o in (given.profile(), last))
+    return one, other
 
 
 def _limb(a: Points, b: Points, start: Frame, end: Frame, pull: float) -> list[Points]:

@@ -4,34 +4,51 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import replace
 
 import numpy as np
 import shapely
+from manifold3d import Manifold
 from shapely.geometry.base import BaseGeometry
 
 from core.errors import BuildError
 from core.outlines import circle
 from core.solids import Body, Frame, Prism, Rim, prism_body
 from core.steps.field import Field
-from core.steps.plane import LEVEL, PLANE_FIELDS, across, plane_of, plane_told
+from core.steps.plane import LEVEL, PLANE_FIELDS, PLANES, across, plane_of, plane_told
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2
 NO_PEGS = (("pegs", ("0", "")),)
+MITRES = "at the mitres of a swept frame"
+AT_MITRES = (("plane", (MITRES,)),)
+LOST_MM3 = 1e-3
 
 
 @register
 class Split(StepKind):
-    """Keep what lies on one side of a plane; the other half is another part."""
+    """Keep what lies on one side of a plane, or one leg of a swept frame; the rest can be parts of
+    their own (step `piece`)."""
 
     kind = "split"
-    title = "Split: keep one side of a plane"
-    also = ("cut in two", "halve", "mitre", "trim with a plane")
+    title = "Split: keep one piece"
+    also = ("split", "cut in two", "halve", "mitre", "trim with a plane", "cut into parts")
     has_place = True
     fields = (
-        Field("keep", "choice", "keep", "below", ("below", "above")),
-        *PLANE_FIELDS,
+        Field("keep", "choice", "keep", "below", ("below", "above"), unless=AT_MITRES),
+        replace(PLANE_FIELDS[0], choices=(*PLANES, MITRES)),
+        Field(
+            "sweep",
+            "step",
+            "of the swept step",
+            "",
+            when=AT_MITRES,
+            empty="the latest frame",
+            clause=" of {sweep}",
+        ),
+        Field("leg", "count", "leg", "1", least=1, when=AT_MITRES, clause=", leg {leg}"),
+        *PLANE_FIELDS[1:],
         Field(
             "facing",
             "choice",
@@ -79,6 +96,8 @@ class Split(StepKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
+        if words["plane"] == MITRES:
+            return "Split {plane} {sweep}, keep leg {leg}"
         side = {
             "up": "{keep}",
             "right": "{keep} (left is below)",
@@ -90,85 +109,109 @@ class Split(StepKind):
         return "Keep what lies " + side[words["facing"]] + " the plane across {facing}, at {at}"
 
     def build(self, given: StepInput) -> PartState:
-        frame = given.frame
-        axis = {"up": frame.z_axis, "right": frame.x_axis, "back": frame.y_axis}[
-            given.words["facing"]
-        ]
-        at = sum(p * q for p, q in zip(axis, frame.origin, strict=True)) + given.numbers["at"]
-        plane = plane_of(given)
-        if plane is not None:
-            axis = plane.z_axis
-            at = sum(p * q for p, q in zip(axis, plane.origin, strict=True))
-        normal = np.array(axis)
-        if given.words["keep"] == "below":
-            normal, at = -normal, -at
         before = given.state.solid()
-        kept = Body(
-            before.solid.trim_by_plane((float(normal[0]), float(normal[1]), float(normal[2])), at),
-            before.sources,
+        if given.words["plane"] == MITRES:
+            pieces, rooms, mine = _legs(given, before)
+        else:
+            pieces, rooms, mine = _halves(given, before)
+        others = [i for i in range(len(pieces)) if i != mine]
+        feature = Feature(
+            given.step,
+            offcuts=tuple(pieces[i] for i in others),
+            rooms=tuple(rooms[i] for i in (*others, mine)),
         )
-        if kept.is_empty:
-            raise BuildError("nothing lies on that side of the plane", remedy="keep the other side")
-        if abs(kept.volume_mm3 - before.volume_mm3) < 1e-9:
-            raise BuildError("the plane does not cut the part", remedy="move the plane")
-        pegs = round(given.numbers["pegs"])
-        if pegs > 0:
-            keeps = given.words["keep"] == "below"
-            kept = _pegged(
-                kept, before, np.array(axis), at if not keeps else -at, pegs, keeps, given
-            )
-        return given.state.made(kept, Feature(given.step))
+        return given.state.made(pieces[mine], feature)
 
     def says(self, given: StepInput, after: PartState) -> str:
         share = after.solid().volume_mm3 / given.state.solid().volume_mm3
         return f"keeps {share:.0%} of the part"
 
 
+def _halves(given: StepInput, before: Body) -> tuple[list[Body], list[Body], int]:
+    """What lies below and above a plane, the room of each, and which of them is kept."""
+    frame = given.frame
+    axis = {"up": frame.z_axis, "right": frame.x_axis, "back": frame.y_axis}[given.words["facing"]]
+    at = sum(p * q for p, q in zip(axis, frame.origin, strict=True)) + given.numbers["at"]
+    plane = plane_of(given)
+    if plane is not None:
+        axis = plane.z_axis
+        at = sum(p * q for p, q in zip(axis, plane.origin, strict=True))
+    cut = Frame((axis[0] * at, axis[1] * at, axis[2] * at), across(axis), axis)
+    x, y, z = axis
+    low = Body(before.solid.trim_by_plane((-x, -y, -z), -at), before.sources)
+    high = Body(before.solid.trim_by_plane((x, y, z), at), before.sources)
+    mine = 0 if given.words["keep"] == "below" else 1
+    if (low, high)[mine].is_empty:
+        raise BuildError("nothing lies on that side of the plane", remedy="keep the other side")
+    if (low, high)[1 - mine].is_empty or abs(low.volume_mm3 - before.volume_mm3) < 1e-9:
+        raise BuildError("the plane does not cut the part", remedy="move the plane")
+    low, high = _pegged(low, high, before, cut, given)
+    box = np.array(before.bounds)
+    size = 3.0 * float(np.linalg.norm(box[3:] - box[:3]) + abs(at) + np.abs(box).max() + 1.0)
+    block = Manifold.cube((size, size, size), True)
+    rooms = [Body(block.trim_by_plane((-x, -y, -z), -at)), Body(block.trim_by_plane((x, y, z), at))]
+    return [low, high], rooms, mine
+
+
+def _legs(given: StepInput, before: Body) -> tuple[list[Body], list[Body], int]:
+    """The legs of a swept frame cut apart at its mitres, the room of each, and which is kept."""
+    known = [f for f in given.state.features.values() if len(f.legs.rooms) > 1]
+    named = given.words["sweep"]
+    found = [f for f in known if named in ("", f.step)]
+    if not found:
+        what = f"'{named}' has no mitres" if named else "no step here sweeps round a sharp corner"
+        raise BuildError(what, remedy="a sweep whose path has sharp corners")
+    legs = found[-1].legs
+    number = round(given.numbers["leg"])
+    if number > len(legs.rooms):
+        raise BuildError(f"there are {len(legs.rooms)} legs", remedy=f"at most {len(legs.rooms)}")
+    pieces = [before & room for room in legs.rooms]
+    pieces = [Body(piece.solid, before.sources) for piece in pieces]
+    lost = before.volume_mm3 - sum(piece.volume_mm3 for piece in pieces)
+    if lost > LOST_MM3:
+        raise BuildError(
+            f"{lost:.4g} mm³ of the part lies beside the swept frame and would be lost",
+            remedy="split it before that is added, or by planes",
+        )
+    count = len(pieces)
+    for i, mitre in enumerate(legs.mitres):
+        # a closed frame's first mitre lies before its first leg
+        one = (i - 1) % count if legs.closed else i
+        other = (one + 1) % count
+        both = pieces[one] + pieces[other]
+        pieces[one], pieces[other] = _pegged(pieces[one], pieces[other], both, mitre, given)
+    return pieces, list(legs.rooms), number - 1
+
+
 def _pegged(
-    kept: Body,
-    whole: Body,
-    axis: np.ndarray,
-    at: float,
-    count: int,
-    below: bool,
-    given: StepInput,  # type: ignore[type-arg]
-) -> Body:
-    """Pegs on the lower half and their holes in the upper one, spread along the cut face.
+    low: Body, high: Body, whole: Body, frame: Frame, given: StepInput
+) -> tuple[Body, Body]:
+    """Pegs on what lies below a plane and their holes in what lies above, spread over the cut.
 
     Raises:
         BuildError: the cut face has no room for them; names the largest that fits.
     """
     n = given.numbers
-    z = (float(axis[0]), float(axis[1]), float(axis[2]))
-    frame = Frame((z[0] * at, z[1] * at, z[2] * at), across(z), z)
+    count = round(n["pegs"])
+    if count < 1:
+        return low, high
+    radius, gap = n["peg"] / 2, n["peg_gap"]
     face = whole.solid.transform(frame.into).slice(0.0)
-    radius = n["peg"] / 2
-    room = shapely.union_all([shapely.Polygon(p) for p in face.to_polygons() if len(p) > 2]).buffer(
-        -(radius + n["peg_gap"] + 1.0)
-    )
+    material = shapely.union_all([shapely.Polygon(p) for p in face.to_polygons() if len(p) > 2])
+    room = material.buffer(-(radius + gap + 1.0))
     if room.is_empty:
         raise BuildError(
             f"there is no room on the cut face for a peg {n['peg']:g} mm across",
             remedy="a thinner peg",
         )
-    places = _spread(room, count)
-    after = kept
-    for px, py in places:
+    for px, py in _spread(room, count):
         spot = frame.shifted(px, py)
-        if below:
-            peg = Prism(
-                spot,
-                circle(2 * radius),
-                -ROOT_MM,
-                n["peg_long"],
-                top_rim=Rim("chamfer", min(0.5, radius / 3)),
-            )
-            after = after + prism_body(peg, given.step)
-        else:
-            deep = n["peg_long"] + 2 * n["peg_gap"]
-            hole = Prism(spot, circle(2 * (radius + n["peg_gap"])), -0.5, deep)
-            after = after - prism_body(hole, given.step, "outside")
-    return after
+        rim = Rim("chamfer", min(0.5, radius / 3))
+        peg = Prism(spot, circle(2 * radius), -ROOT_MM, n["peg_long"], top_rim=rim)
+        hole = Prism(spot, circle(2 * (radius + gap)), -0.5, n["peg_long"] + 2 * gap)
+        low = low + prism_body(peg, given.step)
+        high = high - prism_body(hole, given.step, "outside")
+    return low, high
 
 
 def _spread(room: BaseGeometry, count: int) -> list[tuple[float, float]]:

@@ -11,6 +11,7 @@ from core.measures.units import Quantity
 from core.outlines import Outline
 from core.solids import Body, Frame, Prism
 from core.solids.frame import Vector
+from core.solids.swept import NO_LEGS, Legs
 from core.threads import Thread
 
 
@@ -52,6 +53,9 @@ class Feature:
     outline_middle: Vector | None = None  # the middle of its outline's box, at its low end
     cut: Body | None = None  # of what a fit cut, as much as is to lie in material
     missed: tuple[Vector, ...] = ()  # middles of copies that met no material
+    legs: Legs = NO_LEGS  # of a swept body, between its sharp corners
+    offcuts: tuple[Body, ...] = ()  # the pieces a split did not keep, in order
+    rooms: tuple[Body, ...] = ()  # the room each of those pieces lies in, and last that of the kept
 
     @property
     def acts(self) -> tuple[tuple[str, Body], ...]:

@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from core.measures.units import length
 from core.outlines import path_of, plain_value, read_moves
 from core.solids import Frame
-from core.solids.swept import path_length, swept_body
+from core.solids.swept import legs_of, path_length, swept_body
 from core.steps.extrude import MODES, applied
 from core.steps.field import Field
 from core.steps.registry import StepInput, StepKind, register
@@ -35,6 +35,14 @@ class Sweep(StepKind):
             told=("Sweep", "Cut by sweeping", "Keep only what is swept by"),
         ),
         Field("path", "moves", "path", "up 30 mm, turn right 90 radius 20 mm, right 30 mm"),
+        Field(
+            "crossing",
+            "choice",
+            "where it crosses itself",
+            "it is refused",
+            ("it is refused", "it unites"),
+            clause=", where it crosses itself {crossing}",
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
@@ -43,8 +51,11 @@ class Sweep(StepKind):
     def build(self, given: StepInput) -> PartState:
         path, closed = path_of(read_moves(given.words["path"], plain_value))
         mode = given.words["mode"]
-        side = "outside" if mode == "cut" else "inside"
-        tool = swept_body(given.profile(), path, closed, given.frame, given.step, side)  # type: ignore[arg-type]
+        unites = given.words["crossing"] == "it unites"
+        tool = swept_body(
+            given.profile(), path, closed, given.frame, given.step,
+            "outside" if mode == "cut" else "inside", unites,
+        )  # fmt: skip
         body = applied(mode, given.state, tool)
         places = {}
         if not closed:
@@ -53,7 +64,14 @@ class Sweep(StepKind):
                 "end": _end(given.frame, path[-1].b, path[-1].tangents()[1], 1.0),
             }
         quantities = {"length": length(path_length(path))}
-        feature = Feature(given.step, places, quantities, tool=tool, mode=mode)
+        feature = Feature(
+            given.step,
+            places,
+            quantities,
+            tool=tool,
+            mode=mode,
+            legs=legs_of(given.profile(), path, closed, given.frame),
+        )
         return given.state.made(body, with_sides(feature, tool))
 
     def says(self, given: StepInput, after: PartState) -> str:

@@ -304,12 +304,21 @@ def test_a_mirrored_common_step_keeps_what_both_share() -> None:
     assert solution.parts["p"].state.solid().volume_mm3 == pytest.approx(20 * 20 * 5)
 
 
-def test_a_sweep_that_crosses_itself_counts_its_room_once() -> None:
-    solution = solved(
-        part(
-            "p", step("s", "sweep", rectangle("10", "10"), path="right 60, up 40, left 30, down 80")
-        )
-    )
+CROSSING = {"path": "right 60, up 40, left 30, down 80"}
+
+
+def test_a_sweep_that_crosses_itself_is_refused_where_it_does() -> None:
+    (found,) = solve(
+        document(part("p", step("s", "sweep", rectangle("10", "10"), **CROSSING)))
+    ).errors
+    # the fourth leg comes down at x = 30 and meets the first, which lies along y = 0
+    assert "crosses itself near 30, 0, 0 mm" in found.message
+    assert "piece 1 of the path meets piece 4" in found.message and "unite" in found.remedy
+
+
+def test_a_sweep_that_may_cross_itself_counts_its_room_once() -> None:
+    swept = step("s", "sweep", rectangle("10", "10"), **CROSSING, crossing="it unites")
+    solution = solved(part("p", swept))
     body = solution.parts["p"].state.solid()
     assert body.volume_mm3 == pytest.approx(210 * 100 - 1000)  # mitres keep the length of the path
     mesh = mesh_of(solution.parts["p"].state)

@@ -16,6 +16,7 @@ from core.project.beginning import (
     outline_again,
 )
 from core.project.document import from_data
+from core.project.parting import with_pieces
 from core.project.schema import Project as Document
 from workshop.answers import solution_of
 from workshop.api.shapes import Refusal
@@ -55,6 +56,14 @@ class CopyIn(Schema):
 
     document: dict[str, Any]
     part: str
+
+
+class PiecesIn(Schema):
+    """A split whose other pieces are to be parts."""
+
+    document: dict[str, Any]
+    part: str
+    step: str
 
 
 class FitIn(Schema):
@@ -125,6 +134,14 @@ def fit(request: HttpRequest, given: FitIn):  # type: ignore[no-untyped-def]
     document, name = begin_fit(
         solution, given.kind, given.way, (given.a, given.b), (given.on_a, given.on_b)
     )
+    return Begun(document=document, name=name)
+
+
+@router.post("/begin/pieces", response={200: Begun, 422: Refusal})
+def pieces(request: HttpRequest, given: PiecesIn):  # type: ignore[no-untyped-def]
+    """What a split did not keep, each piece a part of its own."""
+    solution = solution_of(from_data(given.document))
+    document, name = with_pieces(solution, given.part, given.step)
     return Begun(document=document, name=name)
 
 

@@ -137,6 +137,8 @@ export const server = {
     ask<Begun>("POST", at("/api/begin/copy", {}), { document, part }),
   beginFit: (document: Document, given: Omit<Schemas["FitIn"], "document">) =>
     ask<Begun>("POST", at("/api/begin/fit", {}), { document, ...given }),
+  beginPieces: (document: Document, part: string, step: string) =>
+    ask<Begun>("POST", at("/api/begin/pieces", {}), { document, part, step }),
   becomeKind: (document: Document, fit: string, kind: string) =>
     ask<Begun>("POST", at("/api/begin/kind", {}), { document, fit, kind }),
   beginOutline: (document: Document, given: Omit<Schemas["OutlineIn"], "document">) =>

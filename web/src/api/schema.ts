@@ -104,6 +104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/begin/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pieces
+         * @description What a split did not keep, each piece a part of its own.
+         */
+        post: operations["workshop_api_begin_pieces"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/begin/step": {
         parameters: {
             query?: never;
@@ -1316,6 +1336,20 @@ export interface components {
             value?: number | null;
         };
         /**
+         * ArcView
+         * @description An arc of an outline: its radius and how far it stands out from its chord, mm.
+         */
+        ArcView: {
+            /** Bulge */
+            bulge: number;
+            /** Chord */
+            chord: number;
+            /** Name */
+            name: string;
+            /** Radius */
+            radius: number;
+        };
+        /**
          * Band
          * @description The printed gap per side, in mm, that has a certain feel.
          */
@@ -1616,6 +1650,8 @@ export interface components {
          *     ``axis``: it is turned about x = 0. ``around_mm``, ``up_mm``, ``from_deg``: it is wrapped.
          */
         DrawingView: {
+            /** Arcs */
+            arcs: components["schemas"]["ArcView"][];
             /** Around Mm */
             around_mm?: number | null;
             /** Axis */
@@ -1851,7 +1887,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "angle" | "number" | "count" | "choice" | "text" | "place" | "face" | "faces" | "edges" | "from" | "step" | "steps" | "part" | "drawing" | "moves" | "fixed";
+            kind: "length" | "angle" | "number" | "count" | "choice" | "text" | "place" | "face" | "faces" | "edges" | "from" | "step" | "steps" | "point" | "part" | "drawing" | "moves" | "fixed";
             /** Label */
             label: string;
             /** Name */
@@ -2921,12 +2957,26 @@ export interface components {
             text: string;
         };
         /**
+         * PiecesIn
+         * @description A split whose other pieces are to be parts.
+         */
+        PiecesIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Part */
+            part: string;
+            /** Step */
+            step: string;
+        };
+        /**
          * Place
          * @description Where a step acts: a named face of an earlier step (empty: the bed), moved and turned.
          *
          *     ``x`` and ``y`` are told from what ``x_from`` and ``y_from`` name: another face, whose plane
-         *     meets this one in an edge (``body.left``), or a step, whose middle or axis is meant
-         *     (``hole``); from the middle of the face where they are empty.
+         *     meets this one in an edge (``body.left``), a step, whose middle or axis is meant
+         *     (``hole``), or a point (``body.top | body.left``); from the middle of the face where they are empty.
          */
         Place: {
             /**
@@ -4033,6 +4083,8 @@ export interface components {
             note: string;
             /** Outlines */
             outlines: components["schemas"]["OutlineView"][];
+            /** Pieces */
+            pieces: number;
             /** Says */
             says: string;
             /** Sentence */
@@ -4389,6 +4441,39 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["PartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Begun"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_begin_pieces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PiecesIn"];
             };
         };
         responses: {

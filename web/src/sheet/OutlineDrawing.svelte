@@ -56,6 +56,13 @@
     <span class="figure">{size(wide, units)} × {size(tall, units)}</span><span class="unit"
       >{units}</span
     >
+    {#each drawing.arcs as arc (arc.name)}
+      <span class="block"
+        >{arc.name}: radius <span class="figure">{size(arc.radius, units)}</span>, bulge
+        <span class="figure">{size(arc.bulge, units)}</span> over
+        <span class="figure">{size(arc.chord, units)}</span></span
+      >
+    {/each}
     {#if drawing.axis}<span class="block text-brass">turned about the dashed axis</span>{/if}
     {#if drawing.open_path}<span class="block text-brick">■ does not close yet</span>{/if}
   </figcaption>

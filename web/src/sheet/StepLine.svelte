@@ -94,6 +94,13 @@
     );
   }
 
+  const pieces = () =>
+    void asking.run(() =>
+      project.begin(`${words}: the other pieces are parts`, (document) =>
+        server.beginPieces(document, part.name, step.id),
+      ),
+    );
+
   const title = (kind: string) =>
     catalogue?.outlines.find((one) => one.kind === kind)?.title ?? kind;
   /** The kind that one more outline of this step begins as: that of its last one. */
@@ -225,6 +232,13 @@
         >
       {/each}
     </p>
+  {/if}
+  {#if step.pieces}
+    <button class="word-button text-small" onclick={pieces}
+      >{step.pieces === 1
+        ? "make the other piece a part"
+        : `make the other ${step.pieces} pieces parts`}</button
+    >
   {/if}
   {#each step.warns as warning, index (index)}
     <p class="text-small text-brass"><span aria-hidden="true">▲</span> {warning}</p>
