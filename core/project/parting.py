@@ -5,16 +5,17 @@ from __future__ import annotations
 import numpy as np
 from manifold3d import Manifold
 
-from core.errors import BuildError
+from core.errors import BuildError, CoreError
 from core.project.beginning import fresh_name, next_colour
 from core.project.results import Solution
 from core.project.schema import FitSpec, Part, Project, Step
 from core.solids import Body
 from core.steps.fit_step import FIT_STEP
 from core.steps.piece import split_of
-from core.steps.state import Feature, PartState
+from core.steps.state import PartState
 
 PIECE = "piece"
+SPECK_MM = 0.01
 
 
 def pieces_left(project: Project, state: PartState, part: str, step: str) -> list[int]:
@@ -100,21 +101,29 @@ def _given_to(fit: FitSpec, part: str, piece: str) -> FitSpec:
 
 def _piece_of(solution: Solution, part: str, fit: FitSpec) -> int:
     """Which piece a fit lies in, counted from one; nought where the part keeps it."""
-    state = solution.parts[part].state
-    split = split_of(state)
-    feature = state.features.get(fit.name)
-    if split is None or feature is None:
+    split = split_of(solution.parts[part].state)
+    if split is None:
         return 0
-    shares = [_within(feature, room) for room in split.rooms]
+    shares = [_within(solution, part, fit, room) for room in split.rooms]
     best = int(np.argmax(shares))
     return 0 if best == len(shares) - 1 or shares[best] <= 0 else best + 1
 
 
-def _within(feature: Feature, room: Body) -> float:
-    """How much of what a fit shaped lies in a room, mm³; of a fit without a piece, of its places."""
-    shaped = feature.tool or feature.cut
-    if shaped is not None:
-        return float((shaped.solid ^ room.solid).volume())
-    frames = [*feature.places.values(), *([feature.mouth.frame] if feature.mouth else [])]
-    speck = Manifold.sphere(0.01)
-    return float(sum((speck.translate(frame.origin) ^ room.solid).volume() for frame in frames))
+def _within(solution: Solution, part: str, fit: FitSpec, room: Body) -> float:
+    """How much of what a fit added to a part or took away lies in a room, mm³; where it could not be
+    made, of a speck at the place it is told to stand at."""
+    body = None
+    for result in solution.parts[part].steps:
+        if result.step.kind == FIT_STEP and result.step.fields.get("fit") == fit.name:
+            after = result.state.body
+            if result.error is None and body is not None and after is not None:
+                added, taken = after.solid - body.solid, body.solid - after.solid
+                return float((added ^ room.solid).volume() + (taken ^ room.solid).volume())
+        body = result.state.body
+    place = fit.place_a if fit.parts[0] == part else fit.place_b
+    try:
+        _, frame = solution.parts[part].state.place(place.on if place else "")
+    except CoreError:
+        return 0.0
+    speck = Manifold.sphere(SPECK_MM).translate(frame.lifted(-2 * SPECK_MM).origin)
+    return float((speck ^ room.solid).volume())
