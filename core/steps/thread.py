@@ -17,11 +17,12 @@ from core.steps.field import Field
 from core.steps.hole import reached
 from core.steps.registry import Cures, Partner, Start, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
-from core.threads import Opening, Thread, opened, read_thread, thread_cutter, thread_rod
-from core.threads.helix import wound_ridge
+from core.threads import Opening, Thread, opened, read_thread, thread_cutter
+from core.threads.helix import wound_solid
 from core.threads.series import SUGGESTED
 
 PROUD_MM = 0.5
+CLEAR_MM = 0.2
 ROUND_MM = 0.02  # the corners of a round shaft lie so near to its circle
 HOST_MM = 0.6  # how far a shaft may stand proud of its thread's major size and still be cut to it
 
@@ -204,10 +205,7 @@ def outside_thread(
         "outside",
     )
     envelope = turned_body(thread_envelope(side, low, top, n), Frame(), step)
-    core = turned_body(
-        _rectangle(max(side.root - 1.0, side.root / 2), side.root, low, top, "root"), Frame(), step
-    )
-    ridged = (wound_ridge(thread, side, low, max(high, 0.0), step, True) + core) & envelope
+    ridged = wound_solid(thread, side, low, max(high, 0.0), step, True) & envelope
     threaded = (body - ring.moved(frame.matrix)) - _tip(side, top, n, step, frame)
     threaded = threaded + ridged.moved(frame.matrix)
     return _relieved(threaded, frame, side, host, low, step, n)
@@ -240,10 +238,16 @@ def thread_envelope(side: Opening, low: float, high: float, n: Mapping[str, floa
     """The turned profile that clips core and ridges: a 45° lead-in above, a run-out below."""
     inner = max(side.root - 1.0, side.root / 2)
     lead, run = min(n["lead_in"], side.crest - inner), n.get("run_out", 0.0)
-    over = side.crest + 1e-3
+    # clear of the crests, or their facets would meet all along; both slopes are led on to there
+    over = side.crest + CLEAR_MM
+    slope = run / (side.crest - side.root) if side.crest > side.root else 0.0
     points = [(inner, low)]
-    points += [(side.root + 1e-3, low), (over, low + run)] if run > 0 else [(over, low)]
-    lead += 1e-3 if lead > 0 else 0.0
+    points += (
+        [(side.root + 1e-3, low), (over, low + run + slope * CLEAR_MM)]
+        if run > 0
+        else [(over, low)]
+    )
+    lead += CLEAR_MM if lead > 0 else 0.0
     points += [(over, high - lead), (over - lead, high)] if lead > 0 else [(over, high)]
     if over - lead > inner + 1e-6:
         points.append((inner, high))
@@ -313,5 +317,4 @@ __all__ = [
     "inside_thread",
     "outside_thread",
     "thread_envelope",
-    "thread_rod",
 ]

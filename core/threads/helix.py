@@ -9,14 +9,18 @@ from __future__ import annotations
 import math
 
 import numpy as np
+from manifold3d import triangulate
+from numpy.typing import NDArray
 
+from core.errors import BuildError
 from core.outlines.fineness import half_facet
 from core.solids import Body
-from core.solids.skin import skin
+from core.solids.body import Source
+from core.solids.stack import close_mesh
 from core.threads.profile import Opening
 from core.threads.thread import Thread
 
-SINK_MM = 0.3  # how deep a ridge is rooted in its core
+SAME_MM = 1e-9
 
 
 def pieces_a_turn(radius: float) -> int:
@@ -25,44 +29,101 @@ def pieces_a_turn(radius: float) -> int:
     return max(16, 4 * math.ceil(math.pi / half / 4))
 
 
-def wound_ridge(
+def wound_solid(
     thread: Thread, side: Opening, low: float, high: float, step: str, outside: bool
 ) -> Body:
-    """The ridges of a thread from ``low`` to ``high`` and a little past both, one per start.
+    """A threaded rod, core and ridges in one, from ``low`` to ``high`` and past both by a turn.
 
-    The first ridge's middle crosses z = 0 at angle 0.
+    The first ridge's middle crosses z = 0 at angle 0. Every ridge is a strip wound round the axis;
+    the next turn's begins where it ends, so that nothing has to be united. O(turns).
     """
     pieces = pieces_a_turn(thread.major / 2)
     reach = 1.0 if outside else 1 / math.cos(math.pi / pieces)
-    inner = max(side.root - SINK_MM, side.root * 0.5)
-    # one ridge in its axial plane, counter-clockwise for someone looking back along the winding
-    section = [
-        (inner, -side.half_at_root, "root"),
-        (side.root, -side.half_at_root, "lower flank"),
-        (side.crest, -side.half_at_crest, "crest"),
-        (side.crest, side.half_at_crest, "upper flank"),
-        (side.root, side.half_at_root, "root"),
-        (inner, side.half_at_root, "root"),
-    ]
-    flat = np.array([(r, z) for r, z, _ in section])
-    names = [name for *_, name in section]
+    radii, up, names = _ridge(thread, side)
+    first = math.floor((low - 2 * thread.pitch) / thread.lead * pieces) - pieces - 1
+    last = math.ceil((high + 2 * thread.pitch) / thread.lead * pieces) + 1
+    count = last - first + 1
+    # strips by start: where each begins, the points inside it; the last one's end is the first
+    # one's beginning a turn later, so that the first needs a turn more
+    inner, starts = len(radii) - 1, thread.starts
+    turns = np.arange(first, last + 1 + pieces) / pieces
     hand = -1.0 if thread.left_hand else 1.0
-    first = math.floor((low - side.half_at_root) / thread.lead * pieces) - 1
-    last = math.ceil((high + side.half_at_root) / thread.lead * pieces) + 1
-    turns = np.arange(first, last + 1) / pieces
-    body: Body | None = None
-    for start in range(thread.starts):
-        shift = 2 * math.pi * start / thread.starts
-        angles = hand * 2 * math.pi * turns[:, None] + shift
-        radii = flat[:, 0] * reach
-        up = flat[:, 1] + turns[:, None] * thread.lead
-        stations = np.stack([radii * np.cos(angles), radii * np.sin(angles), up], axis=-1)
-        ridge = skin(
-            list(stations[::-1] if hand > 0 else stations), [len(flat)], [flat], [names], step
-        )
-        body = ridge if body is None else body + ridge
-    assert body is not None
-    return body
+    grid = np.empty((starts, count + pieces, inner + 1, 3))
+    for start in range(starts):
+        angles = hand * 2 * math.pi * turns
+        # the ridges of the further starts stand a pitch higher at the same angle
+        heights = up[None] + turns[:, None] * thread.lead + start * thread.pitch
+        grid[start, ..., 0] = radii * reach * np.cos(angles)[:, None]
+        grid[start, ..., 1] = radii * reach * np.sin(angles)[:, None]
+        grid[start, ..., 2] = heights
+    index = np.full((starts, count + pieces, inner + 1), -1)
+    index[:, :count] = np.arange(starts * count * (inner + 1)).reshape(starts, count, inner + 1)
+    index[0, count:, 0] = starts * count * (inner + 1) + np.arange(pieces)
+    points = [grid[:, :count].reshape(-1, 3), grid[0, count:, 0]]
+    ahead = np.arange(count)
+    ends = np.stack(
+        [*(index[s + 1, ahead, 0] for s in range(starts - 1)), index[0, ahead + pieces, 0]]
+    )
+    strips = np.concatenate([index[:, :count], ends[:, :, None]], axis=2)
+    a, b = strips[:, :-1, :-1], strips[:, :-1, 1:]
+    d, c = strips[:, 1:, :-1], strips[:, 1:, 1:]
+    triangles = [np.stack(t, -1).reshape(-1, 3) for t in ((a, d, b), (b, d, c))]
+    labels = [np.tile(np.array([_FACES.index(n) for n in names]), a.size // (inner + 1))] * 2
+    below = len(points[0]) + len(points[1])
+    for station, sign in ((0, 1), (count - 1, -1)):
+        rim = index[0, station : station + pieces + 1, 0]
+        heights = np.vstack(points[:2])[rim][:, 2]
+        axis = below + np.arange(pieces + 1)
+        below += pieces + 1
+        points.append(np.column_stack([np.zeros((pieces + 1, 2)), heights]))
+        section = np.concatenate([*strips[:, station, :-1], rim[-1:], axis[::-1]])
+        flat = np.vstack(points)[section]
+        drawn = np.column_stack([np.hypot(flat[:, 0], flat[:, 1]), flat[:, 2]])
+        upright = section[np.asarray(triangulate([drawn]), dtype=np.int64)]
+        ruled = [
+            np.stack(t, -1)
+            for t in ((axis[:-1], rim[1:], rim[:-1]), (axis[:-1], axis[1:], rim[1:]))
+        ]
+        for part in (upright, *ruled):
+            triangles.append(part if sign > 0 else part[:, ::-1])
+            labels.append(np.full(len(part), _FACES.index("end")))
+    mesh = np.vstack(triangles)
+    made = close_mesh(np.vstack(points), mesh if hand > 0 else mesh[:, ::-1], np.concatenate(labels),
+                      Source(step, _FACES if outside else ("bore", *_FACES[1:])))  # fmt: skip
+    if made.volume_mm3 < 0:
+        raise BuildError("the thread is inside out")
+    return made
+
+
+_FACES = ("root", "lower flank", "crest", "upper flank", "end")
+Row = NDArray[np.float64]
+
+
+def _ridge(thread: Thread, side: Opening) -> tuple[Row, Row, list[str]]:
+    """One ridge in its axial plane from the root below it to the next: radii, heights without the
+    last point, which is the first a pitch higher, and the face that leaves each point."""
+    half = thread.pitch / 2
+    if side.half_at_root < half - SAME_MM:
+        points = [
+            (side.root, -half, "root"),
+            (side.root, -side.half_at_root, "lower flank"),
+            (side.crest, -side.half_at_crest, "crest"),
+            (side.crest, side.half_at_crest, "upper flank"),
+            (side.root, side.half_at_root, "root"),
+        ]
+    else:
+        # neighbours run into each other above the root
+        share = (side.half_at_root - half) / (side.half_at_root - side.half_at_crest)
+        meet = side.root + share * (side.crest - side.root)
+        points = [
+            (meet, -half, "lower flank"),
+            (side.crest, -side.half_at_crest, "crest"),
+            (side.crest, side.half_at_crest, "upper flank"),
+        ]
+    if side.half_at_crest < SAME_MM:  # a sharp crest has no flat
+        points = [p for p in points if p[2] != "crest"]
+    radii, up = np.array([p[0] for p in points]), np.array([p[1] for p in points])
+    return radii, up, [p[2] for p in points]
 
 
 def _cylinder(
@@ -81,17 +142,11 @@ def _cylinder(
     )
 
 
-def thread_rod(
-    thread: Thread, side: Opening, low: float, high: float, step: str, envelope: Body | None = None
-) -> Body:
-    """A threaded rod between two heights; an ``envelope`` clips it (chamfers, run-out)."""
+def thread_rod(thread: Thread, side: Opening, low: float, high: float, step: str) -> Body:
+    """A threaded rod between two heights."""
     pieces = pieces_a_turn(thread.major / 2)
-    core = _cylinder(side.root, low, high, step, pieces, ("bottom", "root", "top"))
     slab = _cylinder(side.crest + 1.0, low, high, step, pieces, ("bottom", "beyond", "top"))
-    ridge = wound_ridge(thread, side, low, high, step, True) & (envelope or slab)
-    if envelope:
-        ridge = ridge & slab
-    return core + ridge
+    return wound_solid(thread, side, low, high, step, True) & slab
 
 
 def thread_cutter(
@@ -105,10 +160,12 @@ def thread_cutter(
     """What a nut's thread leaves hollow between two heights; the bore reaches ``past`` them."""
     pieces = pieces_a_turn(thread.major / 2)
     reach = 1 / math.cos(math.pi / pieces)
-    bore = _cylinder(
-        side.root * reach, low - past[0], high + past[1], step, pieces, ("floor", "bore", "mouth")
-    )
+    bore = side.root * reach
     slab = _cylinder(
         side.crest * reach + 1.0, low, high, step, pieces, ("floor", "beyond", "mouth")
     )
-    return bore + (wound_ridge(thread, side, low, high, step, False) & slab)
+    cutter = wound_solid(thread, side, low, high, step, False) & slab
+    for a, b in ((low - past[0], low), (high, high + past[1])):
+        if b > a:
+            cutter = cutter + _cylinder(bore, a, b, step, pieces, ("floor", "bore", "mouth"))
+    return cutter
