@@ -88,7 +88,7 @@ class BallHinge(FitKind):
             ),
         ]
         cut = [_ball(given, axis, way, n["ball"] + given.gap_mm, "outside") for way in (1.0, -1.0)]
-        made = finished(given, given.a, add=add)
+        made = finished(given, given.a, add=add, stands=given.frame_a)
         return finished(
             given, PartState(made.part, made.body, given.a.features, made.key), cut=cut, axis=radius
         )
@@ -108,7 +108,7 @@ class BallHinge(FitKind):
                 raised(disc(radius), low, high, axis, given.fit, top=side_name, bottom=side_name)
             )
             add.append(_ball(given, axis, way, n["ball"], "inside"))
-        return finished(given, given.b, add=add, axis=edge)
+        return finished(given, given.b, add=add, stands=given.frame_b, axis=edge)
 
     def meeting(self, given: FitInput) -> Meeting:
         n, gap, f = given.numbers, given.gap_mm, given.frame_a

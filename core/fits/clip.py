@@ -87,7 +87,7 @@ class Clip(FitKind):
         return finished(given, given.a, cut=cut, slot=high - low)
 
     def build_b(self, given: FitInput) -> PartState:
-        return finished(given, given.b, add=[_arm(given)])
+        return finished(given, given.b, add=[_arm(given)], stands=given.frame_b)
 
     def meeting(self, given: FitInput) -> Meeting:
         n, gap = given.numbers, given.gap_mm

@@ -52,7 +52,9 @@ class Dovetail(FitKind):
     def build_a(self, given: FitInput) -> PartState:
         _checked(given)
         tool = _bar(_tail(given, -given.shares[0], -ROOT_MM), given, given.frame_a, 0.0)
-        return finished(given, given.a, add=[tool], width=given.numbers["width"])
+        return finished(
+            given, given.a, add=[tool], stands=given.frame_a, width=given.numbers["width"]
+        )
 
     def build_b(self, given: FitInput) -> PartState:
         place = opposed(given.frame_b)

@@ -96,7 +96,7 @@ class KnuckleHinge(FitKind):
                     disc(size.pin), -half, half, frame, given.fit, bottom="pin end", top="pin end"
                 )
             )
-        return finished(given, given.a, add=add, cut=cut, axis=size.edge)
+        return finished(given, given.a, add=add, cut=cut, stands=given.frame_a, axis=size.edge)
 
     def build_b(self, given: FitInput) -> PartState:
         size = _sizes(given)
@@ -114,7 +114,7 @@ class KnuckleHinge(FitKind):
                     raised(disc(size.pin + given.gap_mm), low - 0.5, high + 0.5, frame, given.fit, "outside",
                            bottom="bore end", top="bore end")
                 )  # fmt: skip
-        made = finished(given, given.b, add=add)
+        made = finished(given, given.b, add=add, stands=given.frame_b)
         return finished(
             given,
             PartState(made.part, made.body, given.b.features, made.key),

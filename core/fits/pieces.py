@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 import numpy as np
+from manifold3d import Manifold
 from numpy.typing import NDArray
 
 from core.errors import BuildError
@@ -26,6 +27,8 @@ ROOM_MM = 1.0  # how far a cutter reaches past what it cuts
 TURN = Field(
     "turn", "angle", "must fold by", "0", least=0, most=180, clause=", folding by {turn} at least"
 )
+TOP_MM = 1e-6
+LEAST_MM3 = 1e-3
 ROOT_MM = 0.4  # how deep an added piece is rooted in what carries it
 
 
@@ -145,6 +148,7 @@ def finished(
     places: Mapping[str, Frame] | None = None,
     prism: Prism | None = None,
     within: Frame | None = None,
+    stands: Frame | None = None,
     **quantities: float,
 ) -> PartState:
     """A part with a fit's pieces cut away and added, in that order.
@@ -152,6 +156,11 @@ def finished(
     Args:
         within: the face below which everything cut is to lie in material, so that it can be told
             where it does not.
+        stands: the face on which what is added stands: where it falls away (a round or stepped one)
+            the pieces are led down to it.
+
+    Raises:
+        BuildError: nothing is left, or a piece stands on nothing.
     """
     body = state.body
     deep = _below(cut, within) if within is not None else None
@@ -163,12 +172,47 @@ def finished(
             )
         body = body - tool
     for tool in add:
-        body = tool if body is None else body + tool
+        if stands is not None and body is not None:
+            body = _whole(body + _led_down(tool, body, stands, given.fit))
+        else:
+            body = tool if body is None else body + tool
     if body is None or body.is_empty:
         raise BuildError(f"the fit leaves nothing of '{state.part}'")
     sizes: dict[str, Quantity] = {"gap": length(given.gap_mm)}
     sizes |= {name: length(value) for name, value in quantities.items()}
     return state.made(body, Feature(given.fit, dict(places or {}), sizes, prism, cut=deep))
+
+
+def _led_down(piece: Body, body: Body, face: Frame, step: str) -> Body:
+    """A piece with its foot led down from just under the face to the material that lies below."""
+    local, under = piece.solid.transform(face.into), body.solid.transform(face.into)
+    foot = local.slice(-ROOT_MM / 2)
+    deep = under.bounding_box()[2]
+    if foot.is_empty() or deep > -ROOT_MM:
+        return piece
+    rings = [np.asarray(ring, dtype=np.float64) for ring in foot.to_polygons()]
+    ends = (deep - ROOM_MM, -ROOT_MM / 4)  # a little into the piece
+    names = [["foot"] * len(ring) for ring in rings]
+    column = stack([Section(at, rings) for at in ends], names, step).moved(face.matrix)
+    free = column - body
+    for one in free.solid.decompose():
+        box = one.transform(face.into).bounding_box()
+        if box[5] < ends[1] - TOP_MM or one.volume() < LEAST_MM3:
+            continue  # a hollow further down
+        if box[2] < ends[0] + TOP_MM:
+            raise BuildError(
+                "a piece of the fit stands past the edge of what is to carry it",
+                remedy="a shorter or narrower one, or a wider face",
+            )
+        piece = piece + Body(one, free.sources)
+    return piece
+
+
+def _whole(body: Body) -> Body:
+    """A body without pieces that hold nothing, such as faces that lie on each other leave."""
+    pieces = body.solid.decompose()
+    kept = [piece for piece in pieces if piece.volume() > TOP_MM]
+    return body if len(kept) == len(pieces) else Body(Manifold.compose(kept), body.sources)
 
 
 def _below(tools: Sequence[Body], face: Frame) -> Body:

@@ -81,7 +81,13 @@ class Plug(FitKind):
         prism = Prism(given.frame_b, outline, 0.0, depth)
         places = {"plug end": given.frame_b.lifted(depth)}
         return finished(
-            given, given.b, add=[tool], places=places, prism=prism, across=outline.size[0]
+            given,
+            given.b,
+            add=[tool],
+            places=places,
+            prism=prism,
+            stands=given.frame_b,
+            across=outline.size[0],
         )
 
     def meeting(self, given: FitInput) -> Meeting:

@@ -15,6 +15,7 @@ import igl
 import numpy as np
 from numpy.typing import NDArray
 
+from core.proof.gaps import shared_mm3
 from core.solids import Body
 from core.solids.rows import distinct_rows
 
@@ -68,7 +69,7 @@ def sweep(
     tree_a, tree_b = _Tree(fixed[1]), _Tree(moving[1])
 
     def shared(at: float) -> float:
-        return max(float((fixed[0].solid ^ moving[0].solid.transform(pose_at(at))).volume()), 0.0)
+        return shared_mm3(fixed[0].solid, moving[0].solid.transform(pose_at(at)))
 
     matrices = [pose_at(at) for at in places]
     gaps = _least(tree_a, tree_b, matrices, some=True)
