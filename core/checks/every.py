@@ -15,6 +15,7 @@ from core.checks import (  # noqa: I001  (the order is that of telling)
     typed_twice,
     equal,
     keep_out,
+    crowded,
     doubtful,
     undecided,
     small_part,
@@ -27,14 +28,14 @@ from core.checks import (  # noqa: I001  (the order is that of telling)
 from core.checks.check import CHECKS
 
 __all__ = [
-    "bed", "built", "caution", "checklist", "closed", "doubtful", "equal", "expected_mass",
+    "bed", "built", "caution", "checklist", "closed", "crowded", "doubtful", "equal", "expected_mass",
     "fine_detail", "hanging", "hinge_line", "keep_out", "land", "meeting", "sharp", "slot", "small_part",
     "typed_twice", "undecided", "vessel", "wall",
 ]  # fmt: skip
 
 _TOLD = (
     built, closed, bed, wall, slot, fine_detail, hanging, land, expected_mass, vessel, meeting,
-    typed_twice, equal, keep_out, doubtful, undecided, small_part, sharp, caution, hinge_line,
+    typed_twice, equal, keep_out, crowded, doubtful, undecided, small_part, sharp, caution, hinge_line,
     checklist,
 )  # fmt: skip
 _AT = {module.__name__: place for place, module in enumerate(_TOLD)}

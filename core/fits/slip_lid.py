@@ -155,7 +155,7 @@ class SlipLid(FitKind):
             section(given, mouth, sizes),
             (*working(given, mouth, sizes), *held_working(given, mouth, sizes)),
             tuple(walls_left(given, mouth, sizes)),
-            tuple(cautions(given, sizes)),
+            tuple(cautions(given, mouth, sizes)),
             # a bead bends the skirt on its way: no rigid motion
             None
             if given.numbers["bead"] > 0

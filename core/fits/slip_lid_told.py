@@ -16,6 +16,7 @@ from core.fits.slip_lid_sizes import Sizes, headroom
 from core.outlines.curves import Line
 from core.solids import Frame
 from core.steps.registry import Cures
+from core.outlines.curves import Arc
 from core.steps.state import Mouth
 
 
@@ -88,7 +89,28 @@ def inner_faces(given: FitInput, mouth: Mouth, sizes: Sizes) -> FaceSet:
     return mouth.sides
 
 
-def cautions(given: FitInput, sizes: Sizes) -> list[tuple[str, str] | tuple[str, str, Cures]]:
+def _sharp_corners(mouth: Mouth, sizes: Sizes) -> list[tuple[str, str]]:
+    """Where rounded corners are used up by the way inwards to the surfaces that meet."""
+    radii = {
+        segment.radius
+        for segment in mouth.outer.outer.segments
+        if isinstance(segment, Arc) and segment.sweep > 0 and segment.radius > 0
+    }
+    used = [radius for radius in radii if radius <= sizes.lip]
+    if not used:
+        return []
+    return [
+        (
+            "note",
+            f"the corners of the lip turn sharp: of their radius of {max(used):.2f} mm nothing is left "
+            f"{sizes.lip:.2f} mm further in; rounded by more than {sizes.lip:.2f} mm outside they stay round",
+        )
+    ]
+
+
+def cautions(
+    given: FitInput, mouth: Mouth, sizes: Sizes
+) -> list[tuple[str, str] | tuple[str, str, Cures]]:
     found: list[tuple[str, str] | tuple[str, str, Cures]] = []
     lead, engagement = given.numbers["lead_in"], given.numbers["engagement"]
     both = 2 * lead + given.gap_mm
@@ -106,7 +128,7 @@ def cautions(given: FitInput, sizes: Sizes) -> list[tuple[str, str] | tuple[str,
                 (("engagement", f"{deep:g} mm", f"{deep:g} mm of engagement"),),
             )
         )
-    return found
+    return found + _sharp_corners(mouth, sizes)
 
 
 def cut_at_widest(mouth: Mouth) -> tuple[Frame, float]:

@@ -10,7 +10,7 @@ from __future__ import annotations
 
 import itertools
 import math
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 
 import numpy as np
 from manifold3d import Manifold
@@ -65,6 +65,14 @@ class GrooveAndNub(FitKind):
         Field("flank", "angle", "flanks lean", "45 deg"),
         Field("nubs", "count", "nubs round the sleeve", "2"),
         Field("wall", "length", "wall of the sleeve", "2.4 mm"),
+        Field(
+            "sleeve_gap",
+            "length",
+            "gap round the cylinder, a side",
+            "gap",
+            least=0,
+            clause=", {sleeve_gap} of gap round the cylinder",
+        ),
         Field("tall", "length", "height of the sleeve", "14 mm"),
         Field("top", "choice", "sleeve", "closed above", ("closed above", "open above")),
     )
@@ -108,7 +116,7 @@ class GrooveAndNub(FitKind):
         track, radius = _laid(given)
         n = given.numbers
         positive(given, wall="wall", tall="height")
-        inner = radius + given.gap_mm
+        inner = radius + n["sleeve_gap"]
         outer = inner + n["wall"]
         end = track.points[-1]
         # the sleeve's own origin is its open end; the mouth of the cylinder lies this far inside it
@@ -157,6 +165,7 @@ class GrooveAndNub(FitKind):
     def meeting(self, given: FitInput) -> Meeting:
         track, radius = _laid(given)
         n, gap, f = given.numbers, given.gap_mm, given.frame_a
+        sleeve = n["sleeve_gap"]
         around = 2 * math.pi * radius
         end = track.points[-1]
         turn = end[0] / around * 360
@@ -172,10 +181,10 @@ class GrooveAndNub(FitKind):
         section = SectionView(
             plane,
             (-n["deep"] - 3.0, -n["nub"]),
-            (gap + n["wall"] + 1.5, n["nub"]),
+            (sleeve + n["wall"] + 1.5, n["nub"]),
             (
-                Probe("headroom", (-n["deep"] + gap + 0.2, 0.0), (-1.0, 0.0)),
-                Probe("side", (gap + 0.3, n["nub"] * 0.85), (-1.0, 0.0)),
+                Probe("headroom", (-n["deep"] + sleeve + 0.2, 0.0), (-1.0, 0.0)),
+                Probe("side", (sleeve + 0.3, n["nub"] * 0.85), (-1.0, 0.0)),
             ),
             (("nub", -n["deep"] / 2, 0.0), ("cylinder", -n["deep"] - 1.6, n["nub"] * 0.6)),
         )
@@ -214,6 +223,7 @@ class GrooveAndNub(FitKind):
                     (given.fit, frozenset({"nub"})),
                     gap,
                 ),
+                *_round_the_cylinder(given, radius),
             ),
             section,
             (
@@ -225,11 +235,18 @@ class GrooveAndNub(FitKind):
                 ),
                 WorkingLine(
                     "groove at the surface",
-                    f"{n['nub']:.2f} + 2 × {gap:.2f} / cos {n['flank']:g}°",
+                    f"{n['nub']:.2f} − 2 × {n['sleeve_gap']:.2f} × tan {n['flank']:g}° "
+                    f"+ 2 × {gap:.2f} / cos {n['flank']:g}°",
                     wide,
                 ),
-                WorkingLine("groove deep", f"{n['deep']:.2f} − {gap:.2f} + {gap:.2f}", n["deep"]),
-                WorkingLine("sleeve bore", f"{2 * radius:.2f} + 2 × {gap:.2f}", 2 * (radius + gap)),
+                WorkingLine(
+                    "groove deep",
+                    f"{n['deep']:.2f} − {sleeve:.2f} + {gap:.2f}",
+                    n["deep"] - sleeve + gap,
+                ),
+                WorkingLine(
+                    "sleeve bore", f"{2 * radius:.2f} + 2 × {sleeve:.2f}", 2 * (radius + sleeve)
+                ),
             ),
             (
                 WallLeft(
@@ -254,6 +271,21 @@ class GrooveAndNub(FitKind):
         )
 
 
+def _round_the_cylinder(given: FitInput, radius: float) -> Iterator[Pair]:
+    """The sleeve's bore and the side of the cylinder, where a step is known to have made it."""
+    for feature in given.a.features.values():
+        prism = feature.prism
+        if (
+            prism is not None
+            and abs(prism.outline.size[0] / 2 - radius) < 0.01
+            and not prism.draft_deg
+        ):
+            sides = frozenset(prism.outline.names())
+            bore = (given.fit, frozenset({"side"}))
+            yield Pair("sleeve", (feature.step, sides), bore, given.numbers["sleeve_gap"])
+            return
+
+
 def _roof(given: FitInput) -> float:
     return given.numbers["wall"] if given.words["top"] == "closed above" else 0.0
 
@@ -272,7 +304,9 @@ def _track(given: FitInput) -> Track:
 def _groove_width(given: FitInput) -> float:
     """Width of the groove at the surface: the nub, and the gap square to its flanks, mm."""
     flank = math.radians(given.numbers["flank"])
-    return given.numbers["nub"] + 2 * given.gap_mm / math.cos(flank)
+    n = given.numbers
+    # the nub is as wide as asked at the sleeve's bore
+    return n["nub"] - 2 * n["sleeve_gap"] * math.tan(flank) + 2 * given.gap_mm / math.cos(flank)
 
 
 def _laid(given: FitInput) -> tuple[Track, float]:
@@ -341,7 +375,7 @@ def _shape(given: FitInput, radius: float) -> _Shape:
     """The groove: the nub opened by the gap square to its flank and at its tip."""
     n, gap = given.numbers, given.gap_mm
     lean = math.tan(math.radians(n["flank"]))
-    inner = radius + gap  # the sleeve's bore, where the nub is as wide as asked
+    inner = radius + n["sleeve_gap"]  # the sleeve's bore, where the nub is as wide as asked
     tip = inner - n["deep"]
     floor = tip - gap
     opened = gap / math.cos(math.radians(n["flank"]))

@@ -340,7 +340,8 @@ class _Solver:
     def _fit_input(self, fit: FitSpec, kind: FitKind, before: PartState) -> FitInput:
         so_far = self.fits[fit.name]
         path = f"fits.{fit.name}.fields"
-        extra = kind.names(before, fit.fields)
+        gap_mm = so_far.result.gap_mm
+        extra = kind.names(before, fit.fields) | ({} if gap_mm is None else {"gap": length(gap_mm)})
         done = self.reader.read(path, kind.fields, fit.fields, "", **extra)
         so_far.result = replace(
             so_far.result, typed={**so_far.result.typed, **done.typed}, words=done.words
