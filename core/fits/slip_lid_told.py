@@ -13,10 +13,9 @@ from core.fits.registry import (
     WorkingLine,
 )
 from core.fits.slip_lid_sizes import Sizes, headroom
-from core.outlines.curves import Line
+from core.outlines.curves import Arc, Line
 from core.solids import Frame
 from core.steps.registry import Cures
-from core.outlines.curves import Arc
 from core.steps.state import Mouth
 
 

@@ -195,9 +195,20 @@ def outside_thread(
             f"the shaft is {2 * host:.4g} mm across, {thread.name} wants {thread.major:g} mm",
             remedy=f"make it {thread.major:g} mm, or choose another thread",
         )
-    if not modelled:
-        return _relieved(body, frame, side, host, low, step, n)
     top = min(high, 0.0)
+    if not modelled:
+        # a mark is the plain shaft with what is turned on it: its lead-in and its relief
+        lead = min(n["lead_in"], host - 1e-3)
+        if lead > 0:
+            points = [
+                (host - lead, top),
+                (host, top - lead),
+                (host + 1, top - lead),
+                (host + 1, top),
+            ]
+            cone = Outline(polygon_loop(points, ["lead-in"] * 4))
+            body = body - turned_body(cone, frame, step, "outside")
+        return _relieved(body, frame, side, host, low, step, n)
     ring = turned_body(
         _rectangle(max(side.root - 0.3, 0.1), host + PROUD_MM, low, top + PROUD_MM),
         Frame(),

@@ -22,6 +22,7 @@ from core.solids.stack import close_mesh
 from core.steps.extrude import CLEAR_MM, applied
 from core.steps.field import Field
 from core.steps.registry import StepInput, StepKind, register
+from core.steps.sides import with_sides
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2
@@ -103,7 +104,8 @@ class Wrap(StepKind):
             "tall": length(prism.high - prism.low),
         }
         mode = "add" if raised else "cut"
-        return given.state.made(body, Feature(given.step, {}, quantities, tool=tool, mode=mode))
+        feature = Feature(given.step, {}, quantities, tool=tool, mode=mode)
+        return given.state.made(body, with_sides(feature, tool))
 
     def says(self, given: StepInput, after: PartState) -> str:
         left = after.features[given.step].quantities["left"].value
