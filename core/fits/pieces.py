@@ -173,7 +173,13 @@ def finished(
         body = body - tool
     for tool in add:
         if stands is not None and body is not None:
+            before = len(body.solid.decompose())
             body = _whole(body + _led_down(tool, body, stands, given.fit))
+            if len(body.solid.decompose()) > before:
+                raise BuildError(
+                    "a piece of the fit stands past the edge of what is to carry it",
+                    remedy="a shorter or narrower one, or a wider face",
+                )
         else:
             body = tool if body is None else body + tool
     if body is None or body.is_empty:
@@ -200,10 +206,7 @@ def _led_down(piece: Body, body: Body, face: Frame, step: str) -> Body:
         if box[5] < ends[1] - TOP_MM or one.volume() < LEAST_MM3:
             continue  # a hollow further down
         if box[2] < ends[0] + TOP_MM:
-            raise BuildError(
-                "a piece of the fit stands past the edge of what is to carry it",
-                remedy="a shorter or narrower one, or a wider face",
-            )
+            continue  # past the edge of what is to carry it
         piece = piece + Body(one, free.sources)
     return piece
 

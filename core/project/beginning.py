@@ -194,8 +194,12 @@ def outline_again(solution: Solution, part: str, step: str, path: str, kind: str
     if owner is None or found is None:
         raise BuildError("there is no such step", where="step")
     around = Surroundings(project, part)
-    made = _outline(kind, around, _as_large(solution, part, step))
+    stands = found.place.on if found.place else ""
+    made = _outline(kind, around, _as_large(solution, part, step), stands)
     data = found.model_dump(mode="json")
+    if path == "outline" and data["place"] and any(f.kind == "face" for f in OUTLINES[kind].fields):
+        # it is drawn about the middle of the face it follows
+        data["place"] |= dict.fromkeys(("x", "y", "x_from", "y_from"), "")
     target: Any = data
     keys = path.split(".")
     try:
@@ -338,8 +342,9 @@ def _sized(
     return round_size(min(mm, most), unit)
 
 
-def _outline(kind: str, around: Surroundings, room: Room | None) -> OutlineSpec:
-    """An outline with the sizes it speaks of, small enough for the face it is used on."""
+def _outline(kind: str, around: Surroundings, room: Room | None, face: str = "") -> OutlineSpec:
+    """An outline with the sizes it speaks of, small enough for the face it is used on; one that
+    follows a face follows that."""
     spec = OUTLINES.get(kind)
     if spec is None:
         raise BuildError(f"no outline is called '{kind}'", where="outline")
@@ -355,6 +360,8 @@ def _outline(kind: str, around: Surroundings, room: Room | None) -> OutlineSpec:
             if size and field.name in typed:
                 typed[field.name] = round_size(float(size[1]) * most / largest, unit)
     for field in spec.fields:
+        if field.kind == "face" and (face or (room and room.place)):
+            typed[field.name] = face or (room.place if room else "")
         if field.kind == "moves":
             typed[field.name] = _moves_in(field.default, min(most, 40.0) / 40.0, unit)
     return OutlineSpec(kind=kind, fields=typed)

@@ -57,7 +57,7 @@ def with_pieces(solution: Solution, part: str, step: str) -> tuple[Project, str]
             update={
                 "name": name,
                 "label": f"{whole.spoken}, piece {number + 1}",
-                "colour": next_colour(project),
+                "colour": next_colour(project.model_copy(update={"parts": parts})),
                 "steps": [Step(id="piece", kind=PIECE, fields=fields)],
                 "measures": [],
                 "expected_mass": None,

@@ -103,7 +103,7 @@ DRAWN = (
         "wall",
         "wall along a line told as moves",
         (
-            Field("moves", "moves", "line", "right 20 mm, round 5 mm, up 50 mm"),
+            Field("moves", "moves", "line", "right 15 mm, round 5 mm, up 36 mm"),
             Field("wall", "length", "wall", "2 mm", above=0),
             Field(
                 "lies",

@@ -87,7 +87,7 @@ class Walker:
         self.until(lambda: words in self.text(css), f"{words!r} does not appear")
 
     def field(self, path: str) -> WebElement:
-        return self.one(f'input[data-path="{path}"]')
+        return self.one(f':is(input, textarea)[data-path="{path}"]')
 
     def type(self, path: str, text: str, end: str = Keys.ENTER) -> None:
         def typed() -> bool:

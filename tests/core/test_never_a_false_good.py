@@ -135,15 +135,17 @@ def test_few_turns_are_measured_not_reckoned() -> None:
     assert engaged.severity == "warning" and "turns" in engaged.message
 
 
-def test_a_marked_thread_claims_nothing_and_keeps_its_relief() -> None:
-    solution = bolt("M6", "6", drawn="as a mark only", relief="2", long="14")
+def test_a_marked_thread_claims_nothing_and_keeps_its_relief_and_lead_in() -> None:
+    solution = bolt("M6", "6", drawn="as a mark only", relief="2", long="14", lead_in="0.8")
     checks = {one.check for one in findings_of(solution) if one.fit}
     assert not checks & {"overlap", "engagement", "gap", "goes together"}
     body = solution.parts["a"].state.solid()
     shaft = math.pi * 9 * 30
     # 2 mm of a ring between the root less 0.3 and the shaft, from memory of ISO 68-1: d3 4.773
     ring = math.pi * (9 - (4.773 / 2 - 0.3) ** 2) * 2
-    assert body.volume_mm3 == pytest.approx(shaft - ring, rel=0.01)
+    # and what a 45° lead-in takes off the end of the shaft: a disc less a frustum
+    cone = math.pi * (9 * 0.8 - 0.8 / 3 * (9 + 2.2**2 + 3 * 2.2))
+    assert body.volume_mm3 == pytest.approx(shaft - ring - cone, rel=0.005)
 
 
 # -- arms, captives, joints ---------------------------------------------------------------
@@ -615,7 +617,7 @@ def test_what_one_value_cures_has_its_remedy() -> None:
         (joined("screw", rod("a", "6"), part("b"), "s.top", feel="free",
                 fields={"designation": "M6", "relief": "0"}), "feel", "ask it to slide instead"),
         (solved(tee), "overhang", "stand it on its"),
-        (joined("track", tube, part("b"), "s.top", fields={"path": path, "nub": "4.6", "deep": "1", "nubs": "1", "tall": "24"}),
+        (joined("track", tube, part("b"), "s.top", fields={"path": path, "nub": "5", "deep": "1", "nubs": "1", "tall": "24"}),
          "fit", "take a nub 4"),
         (solved(part("p", PLATE, SLOPE, step("h", "hole", on={"on": "b.top", "x": "20"}, diameter="10", depth="6", reach="to depth"))),
          "step", "take the hole right through"),
