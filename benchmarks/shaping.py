@@ -5,10 +5,15 @@ Run: .venv/bin/python -m benchmarks.shaping
 
 from __future__ import annotations
 
+from typing import Any
+
 import numpy as np
 from manifold3d import CrossSection, Manifold
 
 from benchmarks.threads import timed
+from core.project.cache import STATES
+from core.project.document import from_data
+from core.project.solve import solve
 from core.solids import Body, Source, triangle_mesh
 from core.solids.edge_sections import Finish
 from core.solids.edges import every_chain
@@ -71,6 +76,55 @@ def main() -> None:
             f"{hollow * 1000:.0f} ms ({hollow / plain:.0f} x), {len(wanted)} edges rounded "
             f"{rounded * 1000:.0f} ms ({rounded / plain:.0f} x), inside edges {filled * 1000:.0f} ms"
         )
+    told_steps()
+
+
+def told_steps() -> None:
+    """Steps as documents tell them, each beside a plain boolean of the body it acts on."""
+    plate = {"id": "b", "kind": "extrude", "fields": {"height": "6"},
+             "outline": {"kind": "rectangle", "fields": {"width": "120", "depth": "80", "corners": "8"}}}  # fmt: skip
+    hole = {"id": "h", "kind": "hole", "fields": {"diameter": "3"},
+            "place": {"on": "b.top", "y": "0 - 36"}}  # fmt: skip
+    frame = {"id": "f", "kind": "sweep", "fields": {"path": "right 80, up 50, left 80, close"},
+             "outline": {"kind": "rectangle", "fields": {"width": "10", "depth": "6"}}}  # fmt: skip
+    rod = {"id": "r", "kind": "extrude", "fields": {"height": "300"},
+           "outline": {"kind": "circle", "fields": {"diameter": "12"}}}  # fmt: skip
+    cases: dict[str, tuple[list[dict[str, Any]], dict[str, Any]]] = {
+        "40 holes along an outline": ([plate, hole], {"kind": "along", "fields": {"by": "0 - 4", "count": "40"}}),
+        "a gasket from the section at a face": (
+            [plate, hole],
+            {"kind": "extrude", "fields": {"height": "1"}, "place": {"on": "b.top"},
+             "outline": {"kind": "section", "fields": {"face": "b.top", "by": "0 - 2"}}},
+        ),
+        "a frame cut at its mitres and pegged": (
+            [frame],
+            {"kind": "split", "fields": {"plane": "at the mitres of a swept frame", "pegs": "1", "peg": "2"}},
+        ),
+        "a thread M12, 300 long": (
+            [rod], {"kind": "thread", "place": {"on": "r.top"}, "fields": {"designation": "M12", "long": "300"}},
+        ),
+    }  # fmt: skip
+    for name, (before, step) in cases.items():
+        body = _solid([*before])
+        cutter = Manifold.cylinder(1000, 2, 2, 96, True)
+        plain = timed(lambda body=body, cutter=cutter: (body - cutter).num_tri())
+        own = timed(lambda before=before: _solid(before))
+        after = [*before, {"id": "x", **step}]
+        whole = timed(lambda after=after: _solid(after))
+        print(f"{name}: {(whole - own) * 1000:.0f} ms, a plain cut {plain * 1000:.1f} ms "
+              f"({(whole - own) / plain:.0f} x)")  # fmt: skip
+
+
+def _solid(steps: list[dict[str, Any]]) -> Manifold:
+    """The solid of a part with nothing kept from before."""
+    STATES.clear()
+    parts = [{"name": "p", "steps": steps}]
+    document = {"format": "fair-hinge-project", "version": 2, "title": "b", "parts": parts}
+    solution = solve(from_data(document))
+    assert not solution.errors, solution.errors
+    solid = solution.parts["p"].state.solid().solid
+    solid.num_tri()
+    return solid
 
 
 if __name__ == "__main__":

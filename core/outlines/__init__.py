@@ -31,7 +31,7 @@ from core.outlines.loop import Loop, Outline
 from core.outlines.moves import phrases, plain_value, read_moves
 from core.outlines.offset import crosses_itself, largest_inset, offset_outline, try_offset
 from core.outlines.sections import pillow, ring, section, sector_window
-from core.outlines.shapes import circle, rectangle, regular_polygon, slot
+from core.outlines.shapes import circle, half_disc, rectangle, regular_polygon, right_triangle, slot
 from core.outlines.told import open_run, outline_of, path_of
 from core.outlines.traced import outlines_in, path_text, read_path
 
@@ -43,6 +43,7 @@ __all__ = [
     "combine_outlines",
     "crosses_itself",
     "flatten",
+    "half_disc",
     "largest_inset",
     "offset_outline",
     "open_run",
@@ -57,6 +58,7 @@ __all__ = [
     "read_path",
     "rectangle",
     "regular_polygon",
+    "right_triangle",
     "ring",
     "round_corners",
     "section",

@@ -78,3 +78,26 @@ def slot(length: float, width: float) -> Outline:
             )
         )
     )
+
+
+def right_triangle(width: float, height: float) -> Outline:
+    """A triangle ``width`` along x with its right angle at the lower left, ``height`` tall there.
+
+    Its box is centred on the origin. Sides: ``front``, ``slope``, ``left``.
+    """
+    _positive(width, "width")
+    _positive(height, "height")
+    x, y = width / 2, height / 2
+    return Outline(polygon_loop([(-x, -y), (x, -y), (-x, y)], ["front", "slope", "left"]))
+
+
+def half_disc(diameter: float) -> Outline:
+    """The right half of a disc, its straight side on x = 0: turned about that it is a ball.
+
+    >>> round(half_disc(20).area, 6)
+    157.079633
+    """
+    _positive(diameter, "diameter")
+    r = diameter / 2
+    arc = Arc((0.0, 0.0), r, -math.pi / 2, math.pi, "round")
+    return Outline(Loop((arc, Line((0.0, r), (0.0, -r), "flat"))))

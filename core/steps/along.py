@@ -28,7 +28,7 @@ class AlongLine(Pattern):
 
     kind = "along"
     title = "Repeat along a line"
-    also = ("along a path", "along an outline", "round the edge", "path pattern", "holes in a rim")
+    also = ("along an outline", "copies along a path", "round the edge", "holes in a rim")
     fields = (
         OF,
         WITH,

@@ -73,6 +73,13 @@ class Extrude(StepKind):
             name="body",
         ),
         Start(
+            "Raise {outline} with leaning walls",
+            ("cone", "taper", "frustum", "draft", "lean", "leaning walls"),
+            {"draft": "8 deg"},
+            about="Raise an outline that grows smaller towards its top.",
+            name="body",
+        ),
+        Start(
             "Cut {outline} out",
             ("cut", "cut out", "remove", "subtract", "pocket", "recess"),
             {"mode": "cut", "direction": "down"},

@@ -23,3 +23,4 @@ class OutlineKind:
     sentence: str
     make: Callable[[Numbers, Words, PartState], Outline]
     also: tuple[str, ...] = ()
+    also_turned: tuple[str, ...] = ()  # words that find it where it is turned about an axis

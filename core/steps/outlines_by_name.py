@@ -103,6 +103,26 @@ BY_NAME = (
         ("hexagon", "hex", "octagon", "triangle"),
     ),
     OutlineKind(
+        "right triangle",
+        "right-angled triangle",
+        (
+            Field("width", "length", "width, left to right", "30 mm", above=0),
+            Field("height", "length", "height, at the left", "15 mm", above=0),
+        ),
+        "a right-angled triangle {width} × {height}",
+        lambda n, *_: outlines.right_triangle(n["width"], n["height"]),
+        ("wedge", "ramp", "triangle"),
+    ),
+    OutlineKind(
+        "half disc",
+        "half disc",
+        (Field("diameter", "length", "diameter", "24 mm", above=0),),
+        "a half disc {diameter} across",
+        lambda n, *_: outlines.half_disc(n["diameter"]),
+        ("half circle", "D shape"),
+        ("sphere", "ball", "dome", "hemisphere", "dimple"),
+    ),
+    OutlineKind(
         "slot",
         "slot, an oval with straight sides",
         (

@@ -97,7 +97,7 @@ DRAWN = (
         (Field("moves", "moves", "moves", "right 40 mm, up 20 mm, left ?, down ?"),),
         "the outline {moves}",
         _moves,
-        ("sketch", "outline", "profile", "draw", "half profile"),
+        ("sketch", "outline", "profile", "draw", "half profile", "polyline", "arc", "line"),
     ),
     OutlineKind(
         "wall",
@@ -120,7 +120,7 @@ DRAWN = (
     ),
     OutlineKind(
         "link",
-        "two circles joined by tangent lines",
+        "link: two circles joined by tangent lines",
         (
             Field("first", "length", "left circle", "20 mm", above=0),
             Field("second", "length", "right circle", "10 mm", above=0),
@@ -128,7 +128,7 @@ DRAWN = (
         ),
         "a link of circles {first} and {second}, {apart} between their middles",
         _link,
-        ("tangent lines", "lever", "link", "belt", "cam", "connecting rod"),
+        ("tangent", "tangent line", "tangent lines", "lever", "cam", "connecting rod"),
     ),
     OutlineKind(
         "hull",
@@ -143,7 +143,7 @@ DRAWN = (
         ),
         "the hull of {circles}",
         _hull,
-        ("hull", "string round pegs", "tangent lines", "gusset"),
+        ("hull", "tangent lines"),
     ),
     OutlineKind(
         "section",
@@ -155,7 +155,7 @@ DRAWN = (
         ),
         "the section at {face} grown by {by}",
         _section,
-        ("section of the body", "outline of a face", "offset", "inset", "what is there"),
+        ("section", "gasket", "what is there"),
     ),
     OutlineKind(
         "followed",

@@ -96,6 +96,7 @@ class StepKind(ABC):
     seeks_room: ClassVar[bool] = False  # where the middle of a face is taken, it begins beside it
     is_relief: ClassVar[bool] = False  # made to be seen or felt: too shallow defeats it
     is_bore: ClassVar[bool] = False  # a round hole, whose width a caliper can read
+    turns_outline: ClassVar[bool] = False  # about an axis: words of what that makes find it
     finishes_edges: ClassVar[bool] = False  # it rounds or cuts edges off and adds nothing else
     open_lines: ClassVar[float] = 0.0  # the narrowest gap of it that stays open, in lines
     rank: ClassVar[int] = 50  # the lower, the earlier in a list of all there is

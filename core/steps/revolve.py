@@ -36,6 +36,7 @@ class Revolve(StepKind):
         ),
     )
     has_outline = True
+    turns_outline = True
     has_place = True
     fields = (
         Field(

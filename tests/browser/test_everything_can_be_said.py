@@ -61,9 +61,16 @@ def at(data: Any, path: str) -> str:
 
 
 class Said:
-    """Says every field of a group, and remembers what the document should then hold."""
+    """Says every field of a group, and remembers what the document should then hold.
 
-    def __init__(self, walker: Walker, project: int, line: str, closed: str) -> None:
+    A list that stands in several kinds by one and the same declaration (a plane, a way of acting)
+    is set once; elsewhere it has only to be there.
+    """
+
+    def __init__(
+        self, walker: Walker, project: int, line: str, closed: str, seen: set[Field] | None = None
+    ) -> None:
+        self.seen = set() if seen is None else seen
         self.walker, self.project, self.line, self.closed = walker, project, line, closed
         self.wanted: dict[str, str] = {}
 
@@ -91,7 +98,17 @@ class Said:
         assert not waiting, [spec.name for spec in waiting]
 
     def _is_listed(self, spec: Field) -> bool:
-        return spec.kind in ("choice", "place", "face", "step", "steps", "part", "drawing", "faces")
+        return spec.kind in (
+            "choice",
+            "place",
+            "face",
+            "step",
+            "steps",
+            "part",
+            "drawing",
+            "faces",
+            "point",
+        )
 
     def _make_way(self, path: str, fields, typed: dict[str, str], spec: Field) -> None:
         """Sets the fields that another waits for."""
@@ -143,6 +160,11 @@ class Said:
 
     def _choose_another(self, path: str, spec: Field, typed: dict[str, str]) -> None:
         now = typed.get(spec.name, spec.default)
+        if spec in self.seen:
+            self.open()
+            self.walker.one(f'button[data-path="{path}.{spec.name}"]')
+            return
+        self.seen.add(spec)
         if spec.kind != "choice":
             self._point_elsewhere(f"{path}.{spec.name}", several=spec.kind in ("faces", "steps"))
             return
@@ -185,6 +207,7 @@ class Said:
 
 
 def test_every_field_of_every_step(bare_walker: Walker) -> None:
+    seen: set[Field] = set()
     for kind in SAMPLES:
         data = document(kind)
         steps = data["parts"][0]["steps"]
@@ -197,7 +220,9 @@ def test_every_field_of_every_step(bare_walker: Walker) -> None:
         project = put(bare_walker, data)
         bare_walker.go(f"/p/{project}")
         bare_walker.settled()
-        said = Said(bare_walker, project, f'[data-step="{line["id"]}"]', "more that can be set")
+        said = Said(
+            bare_walker, project, f'[data-step="{line["id"]}"]', "more that can be set", seen
+        )
         base = f"parts.part.steps.{line['id']}"
         said.group(f"{base}.fields", STEPS[kind].fields, dict(line["fields"]))
         if kind == "extrude":

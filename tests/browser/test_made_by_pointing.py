@@ -410,3 +410,56 @@ def test_four_edges_are_pressed_and_rounded_in_one_step(bare_walker: Walker) -> 
     assert len(set(edges.split("; "))) == 4
     made = exported(walker, project)
     assert made.is_watertight and made.volume < 24_000 - (1 - math.pi / 4) * 0.25 * 40
+
+
+def test_a_frame_is_cut_at_its_mitres_into_parts(bare_walker: Walker) -> None:
+    walker = bare_walker
+    project = empty_page(walker)
+    frame = walker.step("sweep along a path")
+    walker.choose(f'[data-step="{frame}"] button[aria-label^="outline:"]', "rectangle")
+    for field, text in (
+        ("outline.fields.width", "10"),
+        ("outline.fields.depth", "6"),
+        ("fields.path", "right 80, up 50, left 80, close"),
+    ):
+        walker.type(path(frame, field), text)
+    walker.settled()
+    split = walker.step("cut into parts")
+    walker.more(split)
+    walker.choose(
+        f'button[data-path="{path(split, "fields.plane")}"]', "at the mitres of a swept frame"
+    )
+    walker.settled()
+    walker.press("make the other 3 pieces parts")
+    walker.until(lambda: len(kept(project)["parts"]) == 4)
+    walker.settled()
+    names = [one["name"] for one in kept(project)["parts"]]
+    sizes = sorted(exported(walker, project, name).volume for name in names)
+    # mitred legs hold what their middle lines say: 50 and 80 long, 10 x 6 across
+    assert sizes == pytest.approx([3000, 3000, 4800, 4800])
+    walker.chord(Keys.CONTROL, "z")
+    walker.until(lambda: len(kept(project)["parts"]) == 1)
+    walker.settled()
+
+
+def test_a_gasket_is_told_by_the_face_it_lies_on(bare_walker: Walker) -> None:
+    walker = bare_walker
+    project = empty_page(walker)
+    body = walker.step("hull")
+    walker.type(path(body, "outline.fields.circles"), "circle 0 0 across 24, circle 40 0 across 12")
+    walker.type(path(body, "fields.height"), "4")
+    walker.settled()
+    walker.press_on("top of")
+    rim = walker.offered("raise on it")
+    walker.choose(f'[data-step="{rim}"] button[aria-label^="outline:"]', "section of the part")
+    walker.type(path(rim, "outline.fields.by"), "0 - 2")
+    walker.type(path(rim, "fields.height"), "1")
+    walker.settled()
+
+    def belt(one: float, other: float) -> float:
+        # two circles 40 apart and their outer tangents, plane geometry
+        half, along = math.acos((one - other) / 40), math.sqrt(1600 - (one - other) ** 2)
+        return along * (one + other) + one**2 * (math.pi - half) + other**2 * half
+
+    wanted = 4 * belt(12, 6) + belt(10, 4)
+    assert exported(walker, project).volume == pytest.approx(wanted, rel=1e-4)

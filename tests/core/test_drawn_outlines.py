@@ -398,3 +398,15 @@ def test_bulge_and_radius_are_shown_for_each_other() -> None:
     (plain,) = solved(part("p", step("s", "extrude", oblong("20", "10")))).parts["p"].steps
     assert drawing_view(plain).arcs == []
     assert np.isfinite([arc.radius for arc in view.arcs]).all()
+
+
+def test_a_half_disc_turned_is_a_ball_and_a_right_triangle_raised_a_wedge() -> None:
+    ball = step("s", "revolve", {"kind": "half disc", "diameter": "20"})
+    made = solved(part("p", ball)).parts["p"].state.solid()
+    assert made.volume_mm3 == pytest.approx(4 / 3 * math.pi * 1000, rel=2e-4)
+    wedge = step(
+        "s", "extrude", {"kind": "right triangle", "width": "30", "height": "15"}, height="8"
+    )
+    made = solved(part("p", wedge)).parts["p"].state.solid()
+    assert made.volume_mm3 == pytest.approx(30 * 15 / 2 * 8)
+    assert made.bounds[:2] == (-15, -7.5)

@@ -38,7 +38,7 @@ def _entries() -> list[EntryInfo]:
                         outline=outline.kind if outline else kind.outline_first * kind.has_outline,
                         title=way.title.replace("{outline}", named),
                         about=way.about or _about(kind),
-                        also=[*way.also, *(outline.also if outline else ())],
+                        also=[*way.also, *_words(kind, outline)],
                         at_face=way.at_face
                         if outline is None or outline.kind == kind.outline_first
                         else "",
@@ -46,6 +46,13 @@ def _entries() -> list[EntryInfo]:
                     )
                 )
     return found
+
+
+def _words(kind: StepKind, outline: OutlineKind | None) -> tuple[str, ...]:
+    """The words that find an outline in a kind of step."""
+    if outline is None:
+        return ()
+    return outline.also + (outline.also_turned if kind.turns_outline else ())
 
 
 def _outlines(kind: StepKind) -> list[OutlineKind]:
