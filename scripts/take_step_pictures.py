@@ -13,7 +13,7 @@ from pathlib import Path
 
 from core.formats.svg import outline_svg
 from core.measures import evaluate, parse
-from core.outlines import rectangle
+from core.outlines import FORMS, SAYS, rectangle
 from core.report.models import FieldView, Piece
 from core.report.sentences import plain_sentence
 from core.solids import Frame, Prism
@@ -86,7 +86,10 @@ def step_page(folder: Path, walker: Walker) -> str:
 
 def outline_page(folder: Path) -> str:
     """A section and a drawing per kind of outline."""
-    text = "\n## Outlines\n"
+    text = "\n## Moves\n\nOutlines and paths are drawn with these words, commas between them.\n\n"
+    text += "| for example | what it does |\n|---|---|\n"
+    text += "".join(f"| `{FORMS[word][1]}` | {about} |\n" for word, about in SAYS.items())
+    text += "\n## Outlines\n"
     # something to follow, for the outline that follows an earlier step
     prism = Prism(Frame(), rectangle(40, 30, (6,)), 0, 5)
     base = prism_feature("base", prism)

@@ -28,7 +28,7 @@ from core.outlines.combine import combine_outlines
 from core.outlines.corners import chamfer_corners, round_corners
 from core.outlines.flatten import flatten, segment_counts
 from core.outlines.loop import Loop, Outline
-from core.outlines.moves import phrases, plain_value, read_moves
+from core.outlines.moves import FORMS, SAYS, phrases, plain_value, read_moves
 from core.outlines.offset import crosses_itself, largest_inset, offset_outline, try_offset
 from core.outlines.sections import pillow, ring, section, sector_window
 from core.outlines.shapes import circle, half_disc, rectangle, regular_polygon, right_triangle, slot
@@ -36,6 +36,8 @@ from core.outlines.told import open_run, outline_of, path_of
 from core.outlines.traced import outlines_in, path_text, read_path
 
 __all__ = [
+    "FORMS",
+    "SAYS",
     "Loop",
     "Outline",
     "chamfer_corners",

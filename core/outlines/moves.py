@@ -58,6 +58,29 @@ FORMS: dict[str, tuple[str, str]] = {
 }
 
 
+# what each does, for those who look for a word
+SAYS: dict[str, str] = {
+    "start": "where the run begins; 0 0 if left out",
+    "right": "a line to the right; ? for what closing settles",
+    "up": "a line up",
+    "left": "a line to the left",
+    "down": "a line down",
+    "along": "a line at an angle from right, counter-clockwise",
+    "to": "a line to a point",
+    "turn": "an arc that goes on as the line before it; ? until the next line goes on",
+    "arc": "an arc to a point, by its radius",
+    "bulge": "an arc to a point, by how far it stands out from its chord",
+    "through": "an arc to a point by way of another",
+    "tangent": "an arc to a point that goes on as the move before it",
+    "about": "a line that touches a circle and goes round it, its middle on the left",
+    "circle": "a circle of a hull",
+    "round": "rounds the corner just reached",
+    "chamfer": "cuts off the corner just reached",
+    "mirror": "the run again, mirrored about the upright axis; across: about the level one",
+    "close": "a last line home",
+}
+
+
 @dataclass(frozen=True, slots=True)
 class Move:
     """One move with its values worked out; an unknown length is nan.

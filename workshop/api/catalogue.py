@@ -9,12 +9,13 @@ from ninja import Router
 
 from core.fits import FITS
 from core.measures.evaluate import FUNCTIONS
+from core.outlines import FORMS, SAYS
 from core.process import MATERIALS
 from core.process.learning import FELT
 from core.project.beginning import COLOURS
 from core.project.demo import STARTERS
 from core.steps import OUTLINES, STEPS, OutlineKind, StepKind
-from workshop.api.shapes import Catalogue, EntryInfo, FitInfo, OutlineInfo, Starter
+from workshop.api.shapes import Catalogue, EntryInfo, FitInfo, MoveInfo, OutlineInfo, Starter
 
 router = Router()
 
@@ -90,4 +91,5 @@ def catalogue(request: HttpRequest):  # type: ignore[no-untyped-def]
         felt=list(FELT),
         functions=list(FUNCTIONS),
         colours=list(COLOURS),
+        moves=[MoveInfo(example=FORMS[word][1], about=about) for word, about in SAYS.items()],
     )

@@ -222,6 +222,13 @@ class Starter(Schema):
     about: str
 
 
+class MoveInfo(Schema):
+    """A word that outlines are drawn with: an example of it, and what it does."""
+
+    example: str
+    about: str
+
+
 class Catalogue(Schema):
     """Everything there is to choose from."""
 
@@ -233,3 +240,4 @@ class Catalogue(Schema):
     felt: list[str]
     functions: list[str]
     colours: list[str]
+    moves: list[MoveInfo]

@@ -1465,6 +1465,8 @@ export interface components {
             functions: string[];
             /** Materials */
             materials: string[];
+            /** Moves */
+            moves: components["schemas"]["MoveInfo"][];
             /** Outlines */
             outlines: components["schemas"]["OutlineInfo"][];
             /** Starters */
@@ -2620,6 +2622,16 @@ export interface components {
             way: string;
             /** Words */
             words: string;
+        };
+        /**
+         * MoveInfo
+         * @description A word that outlines are drawn with: an example of it, and what it does.
+         */
+        MoveInfo: {
+            /** About */
+            about: string;
+            /** Example */
+            example: string;
         };
         /**
          * NameIn
