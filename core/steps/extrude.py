@@ -73,13 +73,6 @@ class Extrude(StepKind):
             name="body",
         ),
         Start(
-            "Raise {outline} with leaning walls",
-            ("cone", "taper", "frustum", "draft", "lean", "leaning walls"),
-            {"draft": "8 deg"},
-            about="Raise an outline that grows smaller towards its top.",
-            name="body",
-        ),
-        Start(
             "Cut {outline} out",
             ("cut", "cut out", "remove", "subtract", "pocket", "recess"),
             {"mode": "cut", "direction": "down"},
@@ -101,6 +94,13 @@ class Extrude(StepKind):
             {"mode": "common", "direction": "right through"},
             about="Take away all that lies beside an outline.",
             name="kept",
+        ),
+        Start(
+            "Raise {outline} with leaning walls",
+            ("cone", "taper", "frustum", "draft", "lean", "leaning walls"),
+            {"draft": "2 deg"},
+            about="Raise an outline that grows smaller towards its top.",
+            name="body",
         ),
     )
     has_outline = True

@@ -463,3 +463,32 @@ def test_a_gasket_is_told_by_the_face_it_lies_on(bare_walker: Walker) -> None:
 
     wanted = 4 * belt(12, 6) + belt(10, 4)
     assert exported(walker, project).volume == pytest.approx(wanted, rel=1e-4)
+
+
+def test_a_thing_is_begun_by_what_must_meet(bare_walker: Walker) -> None:
+    walker = bare_walker
+    walker.go("/")
+    walker.press("Knob on a D-shaft")
+    shaft = walker.one('input[data-ask="shank"]')
+    assert shaft.get_attribute("value") == "6 mm"
+    shaft.send_keys(Keys.CONTROL, "a")
+    shaft.send_keys("8 furlongs", Keys.ENTER)
+    walker.expect("422")
+    walker.see("furlongs", '[role="dialog"] [role="alert"]')
+    # in inches what was left alone is told anew, what was typed stays
+    walker.press("inches")
+    assert walker.one('input[data-ask="across"]').get_attribute("value") == "1in"
+    assert shaft.get_attribute("value") == "8 furlongs"
+    walker.press("millimetres")
+    shaft.send_keys(Keys.CONTROL, "a")
+    shaft.send_keys("8 mm", Keys.ENTER)
+    walker.settled()
+    walker.see("nothing to stop for")
+    project = int(walker.driver.current_url.rsplit("/", 1)[1])
+    document = kept(project)
+    assert {m["name"]: m["expression"] for m in document["measures"]}["shank"] == "8 mm"
+    # the shaft is a rod of 8, twice as long as it goes in, and a D-shaped plug on its end
+    volume = exported(walker, project, "shaft").volume
+    rod = math.pi * 16 * 20
+    assert rod + 0.8 * math.pi * 16 * 10 < volume < rod + math.pi * 16 * 10
+    assert walker.axe() == []

@@ -13,9 +13,18 @@ from core.outlines import FORMS, SAYS
 from core.process import MATERIALS
 from core.process.learning import FELT
 from core.project.beginning import COLOURS
-from core.project.demo import STARTERS
+from core.project.starters import Starter as Beginning
+from core.project.starters import starters
 from core.steps import OUTLINES, STEPS, OutlineKind, StepKind
-from workshop.api.shapes import Catalogue, EntryInfo, FitInfo, MoveInfo, OutlineInfo, Starter
+from workshop.api.shapes import (
+    AskInfo,
+    Catalogue,
+    EntryInfo,
+    FitInfo,
+    MoveInfo,
+    OutlineInfo,
+    Starter,
+)
 
 router = Router()
 
@@ -47,6 +56,14 @@ def _entries() -> list[EntryInfo]:
                     )
                 )
     return found
+
+
+def _starter(one: Beginning) -> Starter:
+    asks = [
+        AskInfo(measure=a.measure, words=a.words, mm=a.text("mm"), inches=a.text("in"))
+        for a in one.asks
+    ]
+    return Starter(name=one.name, title=one.title, about=one.about, meets=one.meets, asks=asks)
 
 
 def _words(kind: StepKind, outline: OutlineKind | None) -> tuple[str, ...]:
@@ -86,7 +103,7 @@ def catalogue(request: HttpRequest):  # type: ignore[no-untyped-def]
             for k in FITS.values()
             for number, way in enumerate(k.ways())
         ],
-        starters=[Starter(name=n, title=s.title, about=s.about) for n, s in STARTERS.items()],
+        starters=[_starter(one) for one in starters().values()],
         materials=list(MATERIALS),
         felt=list(FELT),
         functions=list(FUNCTIONS),

@@ -5,11 +5,11 @@ from __future__ import annotations
 from django.http import HttpRequest
 from ninja import Query, Router
 
-from core.project.demo import starter_document
 from core.project.document import from_data
 from core.project.edits import Edit
 from core.project.renaming import rename_measure
 from core.project.schema import Project as Document
+from core.project.starters import begun
 from core.report import apply_edits, consequences
 from core.report.differences import differences
 from core.report.models import Difference, MotionReport, PushedView, SketchView
@@ -95,7 +95,9 @@ def new_project(request: HttpRequest, given: NewIn):  # type: ignore[no-untyped-
     """A new project from a starter or a document."""
     if given.document is not None:
         return 201, opened(keeping.create(from_data(given.document), "brought in"))
-    return 201, opened(keeping.create(starter_document(given.starter or "empty"), "started"))
+    return 201, opened(
+        keeping.create(begun(given.starter or "empty", given.units, given.answers), "started")
+    )
 
 
 @router.get("/projects/{project_id}", response={200: Opened, 404: Refusal})

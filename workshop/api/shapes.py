@@ -56,6 +56,8 @@ class NewIn(Schema):
     """A new project: from a starter, or from a document."""
 
     starter: str = ""
+    units: Literal["mm", "in"] = "mm"
+    answers: dict[str, str] = {}  # to what the starter asks, by measure
     document: dict[str, Any] | None = None
 
 
@@ -214,12 +216,23 @@ class FitInfo(Schema):
     makes_b: bool
 
 
+class AskInfo(Schema):
+    """What a starter asks: the measure it sets, and the size it begins with in either unit."""
+
+    measure: str
+    words: str
+    mm: str
+    inches: str
+
+
 class Starter(Schema):
-    """Something to start from."""
+    """Something to start from; ``meets`` is what must meet in it, empty for a bare page."""
 
     name: str
     title: str
     about: str
+    meets: str
+    asks: list[AskInfo]
 
 
 class MoveInfo(Schema):

@@ -64,6 +64,8 @@ export class Refused extends Error {
     message: string,
     readonly remedy: string | null,
     readonly version: number | null,
+    /** The field it is about, where there is one. */
+    readonly where: string | null = null,
   ) {
     super(message);
   }
@@ -108,6 +110,7 @@ async function ask<T>(
       refusal.message ?? `the workshop could not do this (${response.status})`,
       refusal.remedy ?? null,
       refusal.version ?? null,
+      refusal.where ?? null,
     );
   }
   return data as T;
@@ -120,7 +123,8 @@ const at = (path: Path, values: Record<string, string | number>) =>
 export const server = {
   shelf: () => ask<ShelfItem[]>("GET", at("/api/projects", {})),
   catalogue: () => ask<Catalogue>("GET", at("/api/catalogue", {})),
-  create: (starter: string) => ask<Opened>("POST", at("/api/projects", {}), { starter }),
+  create: (starter: string, units: "mm" | "in" = "mm", answers: Record<string, string> = {}) =>
+    ask<Opened>("POST", at("/api/projects", {}), { starter, units, answers }),
   bringIn: (document: unknown) => ask<Opened>("POST", at("/api/projects", {}), { document }),
   open: (id: number) => ask<Opened>("GET", at("/api/projects/{project_id}", { project_id: id })),
   remove: (id: number) => ask<void>("DELETE", at("/api/projects/{project_id}", { project_id: id })),

@@ -1350,6 +1350,20 @@ export interface components {
             radius: number;
         };
         /**
+         * AskInfo
+         * @description What a starter asks: the measure it sets, and the size it begins with in either unit.
+         */
+        AskInfo: {
+            /** Inches */
+            inches: string;
+            /** Measure */
+            measure: string;
+            /** Mm */
+            mm: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * Band
          * @description The printed gap per side, in mm, that has a certain feel.
          */
@@ -2646,6 +2660,13 @@ export interface components {
          * @description A new project: from a starter, or from a document.
          */
         NewIn: {
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string;
+            };
             /** Document */
             document?: {
                 [key: string]: unknown;
@@ -2655,6 +2676,12 @@ export interface components {
              * @default
              */
             starter: string;
+            /**
+             * Units
+             * @default mm
+             * @enum {string}
+             */
+            units: "mm" | "in";
         };
         /**
          * NewProcessIn
@@ -3952,11 +3979,15 @@ export interface components {
         };
         /**
          * Starter
-         * @description Something to start from.
+         * @description Something to start from; ``meets`` is what must meet in it, empty for a bare page.
          */
         Starter: {
             /** About */
             about: string;
+            /** Asks */
+            asks: components["schemas"]["AskInfo"][];
+            /** Meets */
+            meets: string;
             /** Name */
             name: string;
             /** Title */

@@ -5,6 +5,7 @@
   import { address, inPlace } from "../route.svelte";
   import { INK, SHAPE } from "../ui/severity";
   import PageBar from "../ui/PageBar.svelte";
+  import Begin from "./Begin.svelte";
   import BringMesh from "./BringMesh.svelte";
   import Work from "./Work.svelte";
   import Picture from "./Picture.svelte";
@@ -17,7 +18,10 @@
   let trouble = $state("");
   let refused = $state("");
   let doomed = $state<ShelfItem | null>(null);
+  let beginning = $state<Catalogue["starters"][number] | null>(null);
   const asking = new Action();
+  const meeting = $derived((catalogue?.starters ?? []).filter((one) => one.asks.length));
+  const pages = $derived((catalogue?.starters ?? []).filter((one) => !one.asks.length));
 
   async function load() {
     trouble = "";
@@ -76,12 +80,48 @@
       </div>
     {:else}
       <Work bind:this={work} ondone={load} />
+      <section aria-labelledby="start-title" class="mb-10">
+        <h2 id="start-title" class="text-lead font-semibold">What must meet?</h2>
+        <p class="mb-3 text-small text-soft">
+          Begin with a thing that goes together, its sizes asked first.
+        </p>
+        <ul class="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-3">
+          {#each meeting as starter (starter.name)}
+            <li>
+              <button
+                class="plain-button h-full w-full px-4 py-2 text-left"
+                onclick={() => (beginning = starter)}
+              >
+                <span class="block font-semibold">{starter.title}</span>
+                <span class="block text-small text-soft">{starter.meets}</span>
+              </button>
+            </li>
+          {/each}
+        </ul>
+        <h3 class="mt-5 mb-2 text-small text-soft">Or begin with</h3>
+        <div class="flex flex-wrap items-stretch gap-3">
+          {#each pages as starter (starter.name)}
+            <button class="plain-button px-4 py-2 text-left" onclick={() => start(starter.name)}>
+              <span class="block font-semibold">{starter.title}</span>
+              <span class="block text-small text-soft">{starter.about}</span>
+            </button>
+          {/each}
+          <label class="plain-button cursor-pointer px-4 py-2 focus-within:border-tide">
+            <span class="block font-semibold">A project file</span>
+            <span class="block text-small text-soft">that was taken away as json</span>
+            <input type="file" accept=".json,application/json" class="sr-only" onchange={bringIn} />
+          </label>
+          <BringMesh onqueued={() => work?.queued()} />
+        </div>
+        <Trouble of={asking} />
+        {#if refused}<p class="mt-3 text-brick" role="alert">■ {refused}</p>{/if}
+      </section>
       <section aria-labelledby="shelf-title">
         <h2 id="shelf-title" tabindex="-1" class="mb-3 text-small text-soft">On the shelf</h2>
         {#if items === null}
           <p class="py-10 text-soft" aria-busy="true">Looking along the shelf …</p>
         {:else if items.length === 0}
-          <p class="py-6">The shelf is empty. Start from one of the pages below.</p>
+          <p class="py-6">The shelf is empty. Start from something above.</p>
         {:else}
           <ul class="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-5">
             {#each items as item (item.id)}
@@ -113,28 +153,10 @@
           </ul>
         {/if}
       </section>
-      <section aria-labelledby="start-title" class="mt-10">
-        <h2 id="start-title" class="mb-3 text-small text-soft">Start a new one</h2>
-        <div class="flex flex-wrap items-stretch gap-3">
-          {#each catalogue?.starters ?? [] as starter (starter.name)}
-            <button class="plain-button px-4 py-2 text-left" onclick={() => start(starter.name)}>
-              <span class="block font-semibold">{starter.title}</span>
-              <span class="block text-small text-soft">{starter.about}</span>
-            </button>
-          {/each}
-          <label class="plain-button cursor-pointer px-4 py-2 focus-within:border-tide">
-            <span class="block font-semibold">A project file</span>
-            <span class="block text-small text-soft">that was taken away as json</span>
-            <input type="file" accept=".json,application/json" class="sr-only" onchange={bringIn} />
-          </label>
-          <BringMesh onqueued={() => work?.queued()} />
-        </div>
-        <Trouble of={asking} />
-        {#if refused}<p class="mt-3 text-brick" role="alert">■ {refused}</p>{/if}
-      </section>
     {/if}
   </main>
 </div>
+<Begin starter={beginning} onclosed={() => (beginning = null)} />
 <AlertDialog.Root
   open={doomed !== null}
   onOpenChange={(open) => {

@@ -1,0 +1,120 @@
+<script lang="ts">
+  import { untrack } from "svelte";
+  import { Dialog, RadioGroup } from "bits-ui";
+  import { Refused, server, type Catalogue } from "../api/client";
+  import { address } from "../route.svelte";
+
+  type Starter = Catalogue["starters"][number];
+  type Unit = "mm" | "in";
+
+  let { starter, onclosed }: { starter: Starter | null; onclosed: () => void } = $props();
+
+  let unit = $state<Unit>("mm");
+  let answers = $state<Record<string, string>>({});
+  let refused = $state<{ where: string; words: string } | null>(null);
+  let busy = $state(false);
+
+  const own = (ask: Starter["asks"][number], of: Unit) => (of === "mm" ? ask.mm : ask.inches);
+
+  // every thing begins with its own sizes
+  $effect(() => {
+    const asks = starter?.asks ?? [];
+    answers = Object.fromEntries(
+      asks.map((one) => [
+        one.measure,
+        own(
+          one,
+          untrack(() => unit),
+        ),
+      ]),
+    );
+    refused = null;
+  });
+
+  /** The other unit: sizes that were left alone are told in it, typed ones stay as typed. */
+  function choose(next: Unit) {
+    for (const one of starter?.asks ?? [])
+      if (answers[one.measure] === own(one, unit)) answers[one.measure] = own(one, next);
+    unit = next;
+  }
+
+  async function begin(event: SubmitEvent) {
+    event.preventDefault();
+    if (!starter || busy) return;
+    busy = true;
+    refused = null;
+    try {
+      const made = await server.create(starter.name, unit, answers);
+      address.go(`/p/${made.id}`);
+    } catch (problem) {
+      const known = problem instanceof Refused ? problem : null;
+      refused = {
+        where: known?.where ?? "",
+        words: known
+          ? known.message + (known.remedy ? `; ${known.remedy}` : "")
+          : "The workshop does not answer.",
+      };
+    } finally {
+      busy = false;
+    }
+  }
+</script>
+
+<Dialog.Root
+  open={starter !== null}
+  onOpenChange={(open) => {
+    if (!open) onclosed();
+  }}
+>
+  <Dialog.Portal>
+    <Dialog.Overlay class="fixed inset-0 z-40 bg-ink/20" />
+    <Dialog.Content
+      class="slip fixed top-20 left-1/2 z-50 max-h-[calc(100vh-6rem)] w-md max-w-[calc(100vw-2rem)] -translate-x-1/2 overflow-y-auto p-5"
+    >
+      <Dialog.Title class="text-lead font-semibold">{starter?.title}</Dialog.Title>
+      <Dialog.Description class="mb-4 text-small text-soft">{starter?.about}</Dialog.Description>
+      <form onsubmit={begin} class="flex flex-col gap-3">
+        <RadioGroup.Root
+          class="flex gap-2 text-small"
+          aria-label="unit"
+          value={unit}
+          onValueChange={(next) => choose(next as Unit)}
+        >
+          {#each ["mm", "in"] as one (one)}
+            <RadioGroup.Item
+              value={one}
+              class="min-h-6 border-b-2 border-transparent px-1 text-soft data-[state=checked]:border-ink data-[state=checked]:text-ink"
+              >{one === "mm" ? "millimetres" : "inches"}</RadioGroup.Item
+            >
+          {/each}
+        </RadioGroup.Root>
+        {#each starter?.asks ?? [] as ask (ask.measure)}
+          <label class="flex flex-wrap items-baseline justify-between gap-x-3">
+            <span>{ask.words}</span>
+            <input
+              class={[
+                "figure min-h-7 w-32 rounded-slip border-b bg-transparent px-1 hover:bg-raised focus:bg-raised",
+                refused?.where === ask.measure ? "border-brick text-brick" : "border-firm",
+              ]}
+              data-ask={ask.measure}
+              aria-invalid={refused?.where === ask.measure ? "true" : undefined}
+              bind:value={answers[ask.measure]}
+            />
+            {#if refused?.where === ask.measure}
+              <span class="w-full text-small text-brick" role="alert">■ {refused.words}</span>
+            {/if}
+          </label>
+        {/each}
+        {#if refused && !(starter?.asks ?? []).some((one) => one.measure === refused?.where)}
+          <p class="text-small text-brick" role="alert">■ {refused.words}</p>
+        {/if}
+        <p class="mt-1 flex justify-end gap-3">
+          <Dialog.Close class="word-button" type="button">leave it</Dialog.Close>
+          <button class="plain-button px-4 py-1.5 font-semibold" disabled={busy}
+            >{busy ? "making it …" : "begin with these"}</button
+          >
+        </p>
+      </form>
+    </Dialog.Content>
+  </Dialog.Portal>
+</Dialog.Root>
