@@ -37,6 +37,21 @@ def quantity_text(quantity: Quantity, unit: LengthUnit = "mm") -> str:
     return f"{plain(scaled)} {unit}{ {2: '²', 3: '³'}.get(power, f'^{power}') }"
 
 
+# Exact by definition: a US gallon is 231 cubic inches, a fluid ounce a hundred and twenty-eighth of it.
+FLUID_OUNCE_MM3 = 231 / 128 * 25.4**3
+
+
+def capacity_text(mm3: float, unit: LengthUnit = "mm") -> tuple[str, str]:
+    """What a hollow holds, and its unit: millilitres, or US fluid ounces beside inches.
+
+    >>> capacity_text(100_000), capacity_text(29573.5295625, "in")
+    (('100.0', 'ml'), ('1.00', 'US fl oz'))
+    """
+    if unit in ("in", "ft"):
+        return f"{mm3 / FLUID_OUNCE_MM3:.2f}", "US fl oz"
+    return f"{mm3 / 1000:.1f}", "ml"
+
+
 def told_value(value: float, kind: str, unit: LengthUnit = "mm") -> str:
     """A value of a field with its unit: ``kind`` is length, angle, number or count.
 

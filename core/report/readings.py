@@ -5,7 +5,7 @@ from __future__ import annotations
 from core.checks.check import CHECKS, Reading
 from core.checks.finding import Finding, worst
 from core.checks.measuring import Measured
-from core.measures.display import length_text, plain
+from core.measures.display import capacity_text, length_text, plain
 from core.measures.units import UNITS
 from core.project.results import Solution
 from core.report.models import FitView, PartView, ReadingView
@@ -87,14 +87,15 @@ def readings(
     ]
     if holds:
         most, owner, below = max(holds)
+        value, of = capacity_text(most, unit)
         level = (
             f"up to {length_text(round(below, 1), unit)} below its rim" if below else "to its rim"
         )
         told.append(
             ReadingView(
                 name="holds",
-                value=f"{most / 1000:.1f}" if unit == "mm" else f"{most / 29573.5295625:.2f}",
-                unit="ml" if unit == "mm" else "US fl oz",
+                value=value,
+                unit=of,
                 severity="good",
                 word=f"{owner}, {level}; prints leak",
                 checks=[],

@@ -7,6 +7,8 @@ Map
     stack    polygons on stations joined into a solid: prisms, chamfers, rounds, tapers
     skin     stations anywhere in space joined into a solid: turned, swept and lofted bodies
     turned   an outline turned about an axis
+    swept    an outline along a path, and the legs between its sharp corners
+    sectioned   the section of a body in a plane, its arcs found again
     hollow   any body hollowed to a wall, open where asked
     edges    where two named faces meet, as chains of mesh edges
     rolling  edges rounded with a rolling ball, or chamfered, on any body

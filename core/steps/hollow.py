@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from core.errors import BuildError
+from core.measures.display import capacity_text
 from core.measures.evaluate import nearest
 from core.measures.units import Dimension, Quantity, length
 from core.outlines import try_offset
@@ -84,11 +85,11 @@ class HollowPart(StepKind):
 
     def says(self, given: StepInput, after: PartState) -> str:
         sizes = {name: q.value for name, q in after.features[given.step].quantities.items()}
-        room = (given.state.solid().volume_mm3 - after.solid().volume_mm3) / 1000
+        room = given.state.solid().volume_mm3 - after.solid().volume_mm3
         if given.words["keep"] == OUTWARD:
-            room = given.state.solid().volume_mm3 / 1000
+            room = given.state.solid().volume_mm3
         rooms = "a hollow" if sizes["rooms"] == 1 else f"{sizes['rooms']:.0f} separate hollows"
-        told = f"leaves {rooms} of {room:.1f} ml"
+        told = f"leaves {rooms} of {' '.join(capacity_text(room, given.unit))}"
         solid = round(sizes["left_solid"])
         if solid:
             behind = "a face" if solid == 1 else f"{solid} faces"

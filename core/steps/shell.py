@@ -10,6 +10,7 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from core.errors import BuildError
+from core.measures.display import capacity_text
 from core.measures.units import Dimension, Quantity, length
 from core.outlines import largest_inset, offset_outline, try_offset
 from core.outlines.curves import Line
@@ -79,7 +80,8 @@ class Shell(StepKind):
             given.told(sizes[name].value, with_unit=False)
             for name in ("inner_width", "inner_depth", "inner_height")
         )
-        return f"leaves {inside} {given.unit}, a hollow of {sizes['capacity'].value / 1000:.1f} ml"
+        holds = " ".join(capacity_text(sizes["capacity"].value, given.unit))
+        return f"leaves {inside} {given.unit}, a hollow of {holds}"
 
 
 def _grown(prism: Prism, wall: float, floor: float, opened: list[str]) -> Prism:

@@ -261,3 +261,21 @@ def test_a_lid_goes_on_a_hollowed_basket_with_its_gap_as_asked(school: str) -> N
     assert {one.severity for one in told} == {"good"}, [one.message for one in told]
     (side,) = [one.value for one in told if one.message.startswith("side gap")]
     assert side == pytest.approx(0.2, abs=0.01)
+
+
+@pytest.mark.parametrize(
+    ("units", "size", "words"),
+    [
+        # 40 x 30 x 20 outside, wall 2, open above: 36 x 26 x 18 mm inside
+        ("mm", ("40", "30", "20", "2"), "16.8 ml"),
+        # 2 x 1.5 x 1 in outside, wall 0.1: 1.8 x 1.3 x 0.9 in; a US fluid ounce is 231/128 in³
+        ("in", ("2", "1.5", "1", "0.1"), f"{1.8 * 1.3 * 0.9 / (231 / 128):.2f} US fl oz"),
+    ],
+)
+def test_what_a_hollow_holds_is_told_in_the_unit_of_the_project(units, size, words) -> None:
+    wide, deep, tall, wall = size
+    body = step("body", "extrude", rectangle(wide, deep), height=tall)
+    for kind, fields in (("hollow", {"open": "body.top"}), ("shell", {})):
+        made = step("h", kind, wall=wall, floor=wall, **fields)
+        told = solved(part("p", body, made), units=units).parts["p"].steps[-1].says
+        assert words in told, told
