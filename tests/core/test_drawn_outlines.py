@@ -29,6 +29,7 @@ from core.outlines import (
     slot,
 )  # fmt: skip
 from core.outlines.circling import touching_line
+from core.outlines.corners import round_loop
 from core.outlines.curves import Arc, Line
 from core.outlines.hull import hull_circles, hull_of
 from core.outlines.trimmed import grown_outline, thickened
@@ -410,3 +411,48 @@ def test_a_half_disc_turned_is_a_ball_and_a_right_triangle_raised_a_wedge() -> N
     made = solved(part("p", wedge)).parts["p"].state.solid()
     assert made.volume_mm3 == pytest.approx(30 * 15 / 2 * 8)
     assert made.bounds[:2] == (-15, -7.5)
+
+
+# -- random ones -------------------------------------------------------------------------------
+
+
+@st.composite
+def stars(draw) -> tuple[str, list[tuple[float, float]]]:
+    """Moves through points at growing angles about the origin, and those points: any corner may be
+    convex or hollow."""
+    count = draw(st.integers(4, 9))
+    reaches = draw(st.lists(st.floats(12, 40), min_size=count, max_size=count))
+    points = [
+        (r * math.cos(2 * math.pi * i / count), r * math.sin(2 * math.pi * i / count))
+        for i, r in enumerate(reaches)
+    ]
+    (x, y), *rest = points
+    text = f"start {x!r} {y!r}, " + ", ".join(f"to {a!r} {b!r}" for a, b in rest) + ", close"
+    return text, points
+
+
+@given(stars(), st.floats(0.1, 1.0))
+def test_any_corner_of_any_polygon_is_rounded_by_its_formula(star, radius: float) -> None:
+    text, points = star
+    plain = drawn(text)
+    for index in range(len(points)):
+        before, at, after = (np.array(points[(index + k) % len(points)]) for k in (-1, 0, 1))
+        u, v = before - at, after - at
+        angle = math.acos(np.clip(u @ v / np.linalg.norm(u) / np.linalg.norm(v), -1, 1))
+        back = radius / math.tan(angle / 2)
+        if back > min(np.linalg.norm(u), np.linalg.norm(v)) / 2 or math.pi - angle < 1e-3:
+            continue
+        # a corner's kite less the sector of the rounding, added where the corner is hollow
+        cut = radius * back - radius**2 * (math.pi - angle) / 2
+        hollow = (at - before)[0] * (after - at)[1] - (at - before)[1] * (after - at)[0] < 0
+        rounded = Outline(round_loop(plain.outer, {index: radius}))
+        assert rounded.area == pytest.approx(plain.area + (cut if hollow else -cut), rel=1e-9)
+
+
+@given(stars(), st.floats(-4, 6))
+def test_any_polygon_grows_as_shapely_says(star, by: float) -> None:
+    made = drawn(star[0])
+    wanted = shape(made).buffer(by, join_style="mitre", mitre_limit=1e9)
+    if by > 0 or wanted.geom_type == "MultiPolygon" or wanted.is_empty or wanted.area < 1:
+        return  # sharp points are mitred without end outwards; pieces are refused
+    assert grown_outline(made, by).area == pytest.approx(wanted.area, rel=1e-6, abs=1e-6)

@@ -58,6 +58,8 @@ def test_a_box_with_a_lid_is_begun_step_by_step(empty: dict) -> None:
         ("begin/kind", {"fit": "nothing", "kind": "clip"}),
         ("begin/copy", {"part": "nobody"}),
         ("begin/outline", {"part": "part", "step": "x", "path": "outline", "kind": "circle"}),
+        ("begin/pieces", {"part": "part", "step": "x"}),
+        ("begin/pieces", {"part": "nobody", "step": "x"}),
     ],
 )
 def test_what_cannot_begin_is_refused_in_words(empty: dict, path: str, body: dict) -> None:
@@ -85,3 +87,43 @@ def test_the_catalogue_offers_every_way_once() -> None:
     offered = {one["at_face"] for one in told["steps"]} - {""}
     assert {"raise on it", "cut into it", "cut right through", "hole", "thread", "text"} <= offered
     assert {one["at_edge"] for one in told["steps"]} - {""} == {"round it", "chamfer it"}
+
+
+def test_the_other_pieces_of_a_split_become_parts(empty: dict) -> None:
+    part = empty["parts"][0]["name"]
+    status, first = ask(
+        "begin/step", document=empty, part=part, kind="extrude", outline="rectangle"
+    )
+    split = {"id": "cut", "kind": "split", "fields": {"at": "5 mm"}}
+    first["document"]["parts"][0]["steps"].append(split)
+    status, made = ask("begin/pieces", document=first["document"], part=part, step="cut")
+    assert status == 200
+    added = made["document"]["parts"][1]
+    assert added["name"] == made["name"]
+    assert [(s["kind"], s["fields"]) for s in added["steps"]] == [("piece", {"part": part})]
+    # each has a colour of its own, and asked once more there is nothing left to make
+    assert added["colour"] != made["document"]["parts"][0]["colour"]
+    status, answer = ask("begin/pieces", document=made["document"], part=part, step="cut")
+    assert status == 422 and "a part already" in answer["message"]
+
+
+def test_a_project_begins_with_the_answers_given() -> None:
+    client = Client()
+
+    def begin(**body):
+        answer = client.post("/api/projects", json.dumps(body), content_type="application/json")
+        return answer.status_code, answer.json()
+
+    asked = {one["name"]: one for one in client.get("/api/catalogue").json()["starters"]}
+    wheel = asked["wheel"]
+    assert wheel["meets"] and {ask["measure"] for ask in wheel["asks"]} >= {"across", "axle"}
+    assert asked["empty"]["asks"] == []
+    status, opened = begin(starter="wheel", units="in", answers={"across": "3in"})
+    assert status == 201 and opened["document"]["units"] == "in"
+    measures = {m["name"]: m["expression"] for m in opened["document"]["measures"]}
+    axle = next(ask for ask in wheel["asks"] if ask["measure"] == "axle")
+    assert measures["across"] == "3in" and measures["axle"] == axle["inches"]
+    status, refused = begin(starter="wheel", answers={"across": "wide"})
+    assert status == 422 and refused["where"] == "across"
+    assert begin(starter="a castle")[0] == 422
+    assert Project.objects.count() == 1  # nothing half begun is kept
