@@ -115,9 +115,9 @@ BY_NAME = (
     ),
     OutlineKind(
         "half disc",
-        "half disc",
+        "semicircle",
         (Field("diameter", "length", "diameter", "24 mm", above=0),),
-        "a half disc {diameter} across",
+        "a semicircle {diameter} across",
         lambda n, *_: outlines.half_disc(n["diameter"]),
         ("half circle", "D shape"),
         ("sphere", "ball", "dome", "hemisphere", "dimple"),
