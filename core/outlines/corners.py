@@ -11,7 +11,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from core.errors import BuildError
-from core.outlines.curves import NEAR, Arc, Line, Point, Segment
+from core.outlines.curves import NEAR, Arc, Line, Point, Segment, aside
 from core.outlines.loop import Loop, Outline
 from core.outlines.meeting import crossings_of
 
@@ -133,7 +133,7 @@ def _blend(segments: Sequence[Segment], index: int, word: str, size: float) -> _
         start, end = _along(before, before.length - size), _along(after, size)
         return _Blend(Line(start, end, name), size, size)
     side = math.copysign(1.0, _turn(segments, index))
-    inner = [_aside(segment, side * size) for segment in (before, after)]
+    inner = [aside(segment, side * size) for segment in (before, after)]
     if inner[0] is None or inner[1] is None:
         return None
     corner = after.a
@@ -151,16 +151,6 @@ def _blend(segments: Sequence[Segment], index: int, word: str, size: float) -> _
             continue
         return _Blend(Arc(middle, size, first, sweep, name), taken, given)
     return None
-
-
-def _aside(segment: Segment, by: float) -> Segment | None:
-    """A segment moved to its left by ``by``; None where an arc would lose its radius."""
-    if isinstance(segment, Line):
-        dx, dy = segment.direction
-        (ax, ay), (bx, by_) = segment.a, segment.b
-        return segment.between((ax - dy * by, ay + dx * by), (bx - dy * by, by_ + dx * by))
-    radius = segment.radius - by * math.copysign(1.0, segment.sweep)
-    return replace(segment, radius=radius) if radius > NEAR else None
 
 
 def _foot(segment: Segment, point: Point) -> Point:

@@ -84,3 +84,13 @@ class Arc:
 
 
 Segment = Line | Arc
+
+
+def aside(segment: Segment, by: float) -> Segment | None:
+    """A segment moved to its left by ``by``; None where an arc would lose its radius."""
+    if isinstance(segment, Line):
+        dx, dy = segment.direction
+        (ax, ay), (bx, by_) = segment.a, segment.b
+        return segment.between((ax - dy * by, ay + dx * by), (bx - dy * by, by_ + dx * by))
+    radius = segment.radius - by * math.copysign(1.0, segment.sweep)
+    return replace(segment, radius=radius) if radius > NEAR else None

@@ -9,7 +9,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import replace
 from itertools import pairwise
 from typing import Literal
 
@@ -22,7 +21,7 @@ from core.outlines.combine import (
     piece_between,
     reversed_segment,
 )
-from core.outlines.curves import NEAR, Arc, Line, Point, Segment
+from core.outlines.curves import NEAR, Arc, Line, Point, Segment, aside
 from core.outlines.loop import Loop, Outline
 from core.outlines.meeting import crossings_of, on_segment, share_of
 from core.outlines.offset import try_offset
@@ -124,7 +123,7 @@ def _moved(
     """Every segment moved to its right by ``by``, and mitred to the next where a gap would open; and
     the four-sided room of each mitre."""
     mitres: list[Mitre] = []
-    moved = [_aside(segment, by) for segment in segments]
+    moved = [aside(segment, -by) for segment in segments]
     found = [segment for segment in moved if segment is not None]
     for index in range(len(segments) if closed else len(segments) - 1):
         one, other = moved[index], moved[(index + 1) % len(segments)]
@@ -144,15 +143,6 @@ def _mitre(a: Point, before: Point, b: Point, after: Point) -> Point:
     cross = before[0] * after[1] - before[1] * after[0]
     along = ((b[0] - a[0]) * after[1] - (b[1] - a[1]) * after[0]) / cross
     return (a[0] + along * before[0], a[1] + along * before[1])
-
-
-def _aside(segment: Segment, by: float) -> Segment | None:
-    if isinstance(segment, Line):
-        dx, dy = segment.direction
-        (ax, ay), (bx, by_) = segment.a, segment.b
-        return segment.between((ax + dy * by, ay - dx * by), (bx + dy * by, by_ - dx * by))
-    radius = segment.radius + by * math.copysign(1.0, segment.sweep)
-    return replace(segment, radius=radius) if radius > NEAR else None
 
 
 def _kept(
