@@ -368,8 +368,14 @@ def _outline(kind: str, around: Surroundings, room: Room | None, face: str = "")
 
 
 def _moves_in(text: str, scale: float, unit: str) -> str:
-    """Moves of plain millimetres at another scale and unit."""
-    return PLAIN_MM.sub(lambda size: round_size(float(size[1]) * scale, unit), text)
+    """Moves of plain millimetres at another scale and unit; a mixed number stands in brackets, or its
+    whole and its fraction would be two values."""
+
+    def told(size: re.Match[str]) -> str:
+        new = round_size(float(size[1]) * scale, unit)
+        return f"({new})" if unit == "in" and " " in new else new
+
+    return PLAIN_MM.sub(told, text)
 
 
 def _roomiest(solution: Solution, part: str) -> str:

@@ -225,3 +225,11 @@ def test_a_whole_part_is_hollowed_from_its_roomiest_face_or_the_one_pressed() ->
     pressed, name = begun(project, "hollow", on="c.right")
     assert pressed.project.parts[0].steps[-1].fields["open"] == "c.right"
     assert not pressed.errors and name in pressed.parts["p"].state.features
+
+
+@pytest.mark.parametrize("kind", ["moves", "wall", "hull"])
+def test_moves_begin_in_inches_as_they_do_in_millimetres(kind: str) -> None:
+    # a hull 30 mm long begins with 1 1/8 in, which is one value and not two
+    empty = document(part("p"), units="in")
+    made, _ = begin_step(solve(empty), "p", "extrude", 0, kind)
+    assert not solve(made).errors
