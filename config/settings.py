@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import secrets
 from pathlib import Path
+from typing import Any
 
 ROOT = Path(__file__).resolve().parent.parent
 VAR = Path(os.environ.get("FAIRHINGE_VAR", ROOT / "var"))
@@ -29,6 +30,7 @@ MIDDLEWARE = [
     "django.middleware.gzip.GZipMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.middleware.common.CommonMiddleware",
+    "workshop.middleware.Asking",
 ]
 ROOT_URLCONF = "config.urls"
 WSGI_APPLICATION = "config.wsgi.application"
@@ -45,6 +47,23 @@ DATABASES = {
         },
     }
 }
+# how many processes build and prove, and what one may take before it is ended and replaced
+BUILDERS = int(os.environ.get("FAIRHINGE_BUILDERS", (os.cpu_count() or 2) + 1))
+BUILD_SECONDS = float(os.environ.get("FAIRHINGE_BUILD_SECONDS", 60))
+BUILD_MB = float(os.environ.get("FAIRHINGE_BUILD_MB", 4000))
+IMPORT_SECONDS = float(os.environ.get("FAIRHINGE_IMPORT_SECONDS", 9))  # of a small file
+# how large a design may be: by name, what is not told stays as `core.limits` has it
+LIMITS: dict[str, Any] = {
+    name: float(os.environ[variable])
+    for name, variable in (
+        ("size_mm", "FAIRHINGE_MOST_MM"),
+        ("copies", "FAIRHINGE_MOST_COPIES"),
+        ("facets", "FAIRHINGE_MOST_FACETS"),
+        ("triangles", "FAIRHINGE_MOST_TRIANGLES"),
+    )
+    if variable in os.environ
+}
+BUILDER_KEEPS_MB = 900  # one that has grown larger begins afresh when it is free
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 USE_TZ = True
 TIME_ZONE = "UTC"
@@ -54,7 +73,14 @@ WEB = ROOT / "web" / "dist"
 WEB.mkdir(parents=True, exist_ok=True)
 STATIC_URL = "/static/"
 WHITENOISE_ROOT = WEB
-WHITENOISE_MAX_AGE = 0
+WHITENOISE_MAX_AGE = 0  # asked for again each time, but for what has its content in its name
+
+
+def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:
+    """Whether a file is never another under the same name, as the front end's built parts are."""
+    return url.startswith("/assets/")
+
+
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 LOGGING = {

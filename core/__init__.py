@@ -1,6 +1,9 @@
 """The rules and the computation of Fair Hinge: pure Python, no Django, no HTTP.
 
 Map
+    limits      how large a design may be
+    halting     work given up while it is under way
+    fingerprint which program it is: part of every key
     errors      one family of exceptions; each says what happened, where, and what would work
     measures/   expressions, units, dimension checking, dependency order, working
     outlines/   closed 2D profiles with true arcs; offsetting; flattening to polygons

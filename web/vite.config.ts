@@ -1,5 +1,5 @@
 import { gzipSync } from "node:zlib";
-import { readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { cpSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { svelte } from "@sveltejs/vite-plugin-svelte";
 import tailwindcss from "@tailwindcss/vite";
@@ -23,7 +23,20 @@ function compressed(): Plugin {
   };
 }
 
+/** Puts the pictures of docs/ where the app shows them. */
+function pictures(): Plugin {
+  return {
+    name: "pictures",
+    apply: "build",
+    closeBundle() {
+      for (const room of ["steps", "fits", "starters"]) {
+        cpSync(join("../docs", room), join("dist/help", room), { recursive: true });
+      }
+    },
+  };
+}
+
 export default defineConfig({
-  plugins: [svelte(), tailwindcss(), compressed()],
+  plugins: [svelte(), tailwindcss(), pictures(), compressed()],
   build: { target: "es2022", chunkSizeWarningLimit: 900 },
 });

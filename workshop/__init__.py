@@ -3,11 +3,16 @@
 Map
     models      Project, Revision: every change kept, a cursor for undo and redo
     keeping     saving, undoing, restoring; refuses stale saves
-    answers     documents solved and reported on, with the newest kept at hand
-    pushing     the flex test, in processes of its own
+    shelving    the shelf: what was used last, folders, copies, the bin, the play set
+    pictures    pictures for the shelf, drawn aside
+    answers     documents solved and reported on by builders, stage by stage
+    builders    processes that build and prove, what they may take, who waits for them
+    builder     what runs in one of them
+    pushing     the flex test, by builders left free
+    jobs        long work that outlives a restart: large meshes brought in
     meshes      meshes brought in: described, mended, kept
     api/        typed handlers; errors in one shape
     page        the one HTML page
-    middleware  refuses changes asked for by other sites
+    middleware  refuses changes asked for by other sites; knows whom an answer is for
     management  load_demo, serve
 """

@@ -1,10 +1,18 @@
-"""Documents solved and reported on. Solving is pure, so answers are kept by content."""
+"""Documents solved and reported on, by builders where there are any.
+
+Solving is pure, so answers are kept by content; each builder keeps its own. What a screen asks for
+next, the meshes, comes back with the report and is kept here, so that nobody builds to fetch them.
+"""
 
 from __future__ import annotations
 
-from typing import Any
+import threading
+from collections import OrderedDict
+from collections.abc import Callable, Iterator
+from typing import Any, Literal, TypeVar
 
 from core.checks.finished import mesh_of
+from core.fits import FITS
 from core.fits.track_path import maze
 from core.formats import pack_marks, pack_mesh
 from core.project.cache import ContentCache, content_key
@@ -13,44 +21,94 @@ from core.project.printed import group_of, printed_groups
 from core.project.results import Solution
 from core.project.schema import Project as Document
 from core.project.solve import sketch, solve
-from core.report import Report, report_on
+from core.report import Report, consequences, report_on
 from core.report.beds import beds_view
+from core.report.comparing import variant_of
 from core.report.marking import marks_key, marks_of, marks_view
-from core.report.models import MotionReport, SketchView
+from core.report.models import Consequence, FindingView, MotionReport, SketchView, View
 from core.report.motion import motion_report
-from core.report.print_models import BedsView, LayerView, MarksView, SlicedView, StanceView
+from core.report.picture import picture_of
+from core.report.print_models import (
+    BedsView,
+    LayerView,
+    MarksView,
+    SlicedView,
+    StanceView,
+    Variant,
+)
 from core.report.sketching import sketch_view
 from core.report.slicing import layer_view, sliced_view
 from core.report.standing import faced_view, stance_views, tipped_view
+from workshop import builders
+from workshop.builders import built
+
+T = TypeVar("T")
+
+
+class Stage(View):
+    """How far a document is built and proved: its solids, its proof, the whole with remedies."""
+
+    stage: Literal["solids", "proof", "whole"]
+    report: Report
+    consequences: list[Consequence] = []
+
 
 _KEPT = ContentCache(60)
-_MESHES = ContentCache(120)
+MESH_BYTES = 200_000_000
+Meshes = dict[str, bytes]
+_meshes: OrderedDict[str, bytes] = OrderedDict()
+_lock = threading.Lock()
+_SUMMARIES = ContentCache(200)
 
 
 def solution_of(document: Document) -> Solution:
-    """The solution of a document, kept while it is among the newest."""
+    """The solution of a document, kept while it is among the newest; for builders."""
     return _KEPT.get("solution" + content_key(write_document(document)), lambda: solve(document))
 
 
+@built
+def worked(function: Callable[..., T], document: Document, *given: Any) -> T:
+    """What a function of the core answers to a document's solution and more."""
+    return function(solution_of(document), *given)
+
+
 def report_of(document: Document) -> Report:
-    """The report on a document, kept while it is among the newest."""
+    """The report on a document; its meshes are kept for the screen that asks for them next."""
+    report, meshes = builders.ask(_reported, document, _here())
+    _keep(meshes)
+    return report
+
+
+def _reported(document: Document, known: frozenset[str]) -> tuple[Report, Meshes]:
+    return _report(document), _packed(solution_of(document), known)
+
+
+def _report(document: Document) -> Report:
+    """The report, kept while it is among the newest."""
     key = "report" + content_key(write_document(document))
+    return _KEPT.get(key, lambda: report_on(solution_of(document)))
 
-    def make() -> Report:
-        report = report_on(solution_of(document))
-        keep_meshes(solution_of(document))
-        return report
 
-    return _KEPT.get(key, make)
+@built
+def previewed(document: Document) -> Report:
+    """The report on a document that may never be kept, remedies not tried."""
+    key = "preview" + content_key(write_document(document))
+    return _KEPT.get(key, lambda: report_on(solution_of(document), remedies=False))
 
 
 def sketched(document: Document) -> SketchView:
     """Coarse solids of a document, their meshes kept for the screen that asks for them next."""
+    view, meshes = builders.ask(_sketched, document, _here(), newest=builders.SKETCHES)
+    _keep(meshes)
+    return view
+
+
+def _sketched(document: Document, known: frozenset[str]) -> tuple[SketchView, Meshes]:
     solution = sketch(document)
-    keep_meshes(solution)
-    return sketch_view(solution)
+    return sketch_view(solution), _packed(solution, known)
 
 
+@built
 def motion_of(document: Document, name: str) -> MotionReport | None:
     """A fit's motion tried out, or None where it has none or could not be made."""
     solution = solution_of(document)
@@ -60,9 +118,10 @@ def motion_of(document: Document, name: str) -> MotionReport | None:
     a, b = (solution.parts[part].state for part in fit.fit.parts)
     if a.body is None or b.body is None:
         return None
-    return motion_report(fit, a, b)
+    return motion_report(fit, a, b, document.units)
 
 
+@built
 def maze_of(document: Document, name: str, turns: int, seed: int) -> str | None:
     """A maze's moves for a fit whose track is laid out; None where there is no such fit.
 
@@ -75,12 +134,14 @@ def maze_of(document: Document, name: str, turns: int, seed: int) -> str | None:
     return maze(fit.laid, 2 * document.process.line_mm, turns, seed)
 
 
+@built
 def stances_of(document: Document, name: str) -> list[StanceView] | None:
     """The ways a part can stand, or None where it has no solid."""
     group = group_of(solution_of(document), name)
     return stance_views(group, document.process) if group else None
 
 
+@built
 def tipped_of(
     document: Document, name: str, forward_deg: float, right_deg: float
 ) -> StanceView | None:
@@ -89,34 +150,40 @@ def tipped_of(
     return tipped_view(group, document.process, forward_deg, right_deg) if group else None
 
 
+@built
 def faced_of(document: Document, name: str, down: tuple[float, float, float]) -> StanceView | None:
     """A part standing on the face that looks that way, or None where it has no solid."""
     group = group_of(solution_of(document), name)
     return faced_view(group, name, document.process, down) if group else None
 
 
+@built
 def laid_out(document: Document) -> BedsView:
     """Everything that is printed, laid out on beds."""
     return beds_view(solution_of(document))
 
 
+@built
 def sliced_of(document: Document, name: str) -> SlicedView | None:
     """A part as sliced, or None where it has no solid."""
     group = group_of(solution_of(document), name)
     return sliced_view(group, document.process) if group else None
 
 
+@built
 def layer_of(document: Document, name: str, index: int) -> LayerView | None:
     """One layer of a part, or None where it has no solid."""
     group = group_of(solution_of(document), name)
     return layer_view(group, document.process, index) if group else None
 
 
+@built
 def marked(document: Document) -> MarksView:
     """What is hatched on the solids, and its legend."""
     return marks_view(solution_of(document))
 
 
+@built
 def packed_marks(document: Document, key: str) -> bytes | None:
     """The marks of a part by their key, or None where they are of an older state."""
     for group in printed_groups(solution_of(document)):
@@ -127,46 +194,155 @@ def packed_marks(document: Document, key: str) -> bytes | None:
     return None
 
 
-def summary_of(document: Document, remedies: bool = True) -> dict[str, Any]:
-    """What the shelf shows of a document: its parts and its worst finding.
+def laid(document: Document) -> dict[str, Any]:
+    """What the shelf shows of a document before it is proved."""
+    return {
+        "units": document.units,
+        "parts": [part.label or part.name for part in document.parts],
+        **found_by(document),
+    }
 
-    Args:
-        remedies: whether the report is wanted next, with its remedies tried.
-    """
-    solution = solution_of(document)
-    report = report_of(document) if remedies else report_on(solution, remedies=False)
-    built = any(part.key for part in report.parts)
+
+def proved(document: Document, report: Report) -> dict[str, Any]:
+    """What the shelf shows of a document once it is proved: its worst finding, and how many."""
+    solid = any(part.key for part in report.parts)
     bad = [f for f in report.findings if f.severity in ("stop", "warning")]
     return {
-        "units": report.units,
-        "parts": [part.label for part in report.parts],
+        **laid(document),
         "severity": report.severity,
-        "worst": bad[0].message if bad else "nothing to stop for" if built else "nothing built yet",
+        "worst": bad[0].message if bad else "nothing to stop for" if solid else "nothing built yet",
         "count": len(bad),
     }
 
 
-def keep_meshes(solution: Solution) -> None:
-    """Packs the meshes a screen is about to ask for."""
+@built
+def summary_of(document: Document) -> dict[str, Any]:
+    """What the shelf shows of a document, proved, no remedy tried."""
+    key = "summary" + content_key(write_document(document))
+    return _SUMMARIES.get(
+        key, lambda: proved(document, report_on(solution_of(document), remedies=False))
+    )
+
+
+@built
+def variant_named(label: str, document: Document) -> Variant:
+    """A document as it is laid beside others."""
+    return variant_of(label, solution_of(document), _report(document))
+
+
+@built
+def drawn_picture(document: Document) -> bytes | None:
+    """A document's picture for the shelf; None where it has no solid."""
+    return picture_of(solution_of(document))
+
+
+# -- as it comes -----------------------------------------------------------------------------
+
+
+def building(document: Document, before: Document | None) -> Iterator[Stage]:
+    """A document built and proved, each stage as it ends: solids, proof, remedies."""
+    # asked for at once, not with the first line: who asks is known now
+    comes = builders.ask_bit_by_bit(_building, document, before, _here(), newest=builders.BUILDS)
+
+    def kept() -> Iterator[Stage]:
+        for stage, meshes in comes:
+            _keep(meshes)
+            yield stage
+
+    return kept()
+
+
+def _building(
+    document: Document, before: Document | None, known: frozenset[str]
+) -> Iterator[tuple[Stage, Meshes]]:
+    solution = solution_of(document)
+    key = "report" + content_key(write_document(document))
+    report = _KEPT.kept(key)
+    if report is None:
+        yield Stage(stage="solids", report=_unproved(solution)), _packed(solution, known)
+        report = report_on(solution, remedies=False)
+        told = consequences(_report(before), report) if before else []
+        if not any(one.severity in ("stop", "warning") for one in report.findings):
+            _KEPT.get(key, lambda: report)
+        else:
+            yield Stage(stage="proof", report=report, consequences=told), {}
+            report = _report(document)
+    told = consequences(_report(before), report) if before else []
+    yield Stage(stage="whole", report=report, consequences=told), _packed(solution, known)
+
+
+def _unproved(solution: Solution) -> Report:
+    """A report on what is built and not proved: its solids can be drawn."""
+    report, drawn = report_on(solution, proof=False, remedies=False), sketch_view(solution)
+    solids = {part.name: dict(part) for part in drawn.parts}
+    parts = [part.model_copy(update=solids.get(part.name, {})) for part in report.parts]
+    poses = {fit.name: fit.pose for fit in drawn.fits}
+    fits = [fit.model_copy(update={"pose": poses.get(fit.name, fit.pose)}) for fit in report.fits]
+    return report.model_copy(update={"parts": parts, "fits": fits})
+
+
+@built
+def unbuilt(document: Document, words: str, remedy: str) -> Report:
+    """A report on a document that cannot be built here: every step to read and to change, no solid."""
+    parts = [
+        part.model_copy(
+            update={"steps": [s.model_copy(update={"enabled": False}) for s in part.steps]}
+        )
+        for part in document.parts
+    ]
+    still = document.model_copy(update={"parts": parts, "fits": []})
+    report = report_on(solve(still), proof=False, remedies=False)
+    why = FindingView(check="build", severity="stop", message=f"{words}; {remedy}", unit="")
+    return report.model_copy(update={"findings": [why, *report.findings], "severity": "stop"})
+
+
+def found_by(document: Document) -> dict[str, list[str]]:
+    """What a project is found by on the shelf besides its title and its parts."""
+    fits = [fit.label for fit in document.fits if fit.label]
+    fits += [FITS[fit.kind].title for fit in document.fits if fit.kind in FITS]
+    materials = [document.process.material, *(part.material for part in document.parts)]
+    return {
+        "fits": list(dict.fromkeys(fits)),
+        "materials": list(dict.fromkeys(one for one in materials if one)),
+    }
+
+
+def _packed(solution: Solution, known: frozenset[str] = frozenset()) -> Meshes:
+    """The meshes of a solution that are not known elsewhere yet."""
+    found = {}
     for part in solution.parts.values():
         state = part.state
-        if state.body is not None:
-            _MESHES.get(state.key, lambda state=state: pack_mesh(mesh_of(state)))  # type: ignore[misc]
+        if state.body is not None and state.key not in known:
+            found[state.key] = pack_mesh(mesh_of(state))
+    return found
+
+
+def _packed_of(document: Document) -> Meshes:
+    return _packed(solution_of(document))
+
+
+def _here() -> frozenset[str]:
+    with _lock:
+        return frozenset(_meshes)
+
+
+def _keep(meshes: Meshes) -> None:
+    """Keeps meshes for those who ask for them next, the longest unused thrown out."""
+    with _lock:
+        _meshes.update(meshes)
+        total = sum(map(len, _meshes.values()))
+        while total > MESH_BYTES and len(_meshes) > 1:
+            total -= len(_meshes.popitem(last=False)[1])
 
 
 def packed_mesh(key: str, document: Document | None) -> bytes | None:
     """A packed mesh by its key, from what is kept or by solving the document again."""
-    try:
-        return _MESHES.get(key, _missing)
-    except KeyError:
-        if document is None:
-            return None
-        keep_meshes(solution_of(document))
-    try:
-        return _MESHES.get(key, _missing)
-    except KeyError:
+    with _lock:
+        if key in _meshes:
+            _meshes.move_to_end(key)
+            return _meshes[key]
+    if document is None:
         return None
-
-
-def _missing() -> bytes:
-    raise KeyError
+    found = builders.ask(_packed_of, document)
+    _keep(found)
+    return found.get(key)

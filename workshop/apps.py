@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from django.apps import AppConfig
+from django.conf import settings
 
 
 class WorkshopConfig(AppConfig):
@@ -13,7 +14,9 @@ class WorkshopConfig(AppConfig):
     def ready(self) -> None:
         # documents may name meshes from here on
         import workshop.meshes  # noqa: F401
+        from core.limits import Limits, set_limits
         from core.project.cache import MEASURED
         from workshop.costly import Costly
 
         MEASURED.store = Costly()
+        set_limits(Limits(**settings.LIMITS))

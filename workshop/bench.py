@@ -63,7 +63,7 @@ def stand_in(process: Process, luck: int, seed: int = 0) -> StandIn:
 def what_follows(process: Process) -> list[tuple[models.Project, Follows]]:
     """Every fit of every project on a process whose gap goes by its feel."""
     found = []
-    for project in models.Project.objects.select_related("current"):
+    for project in models.Project.objects.filter(thrown=None).select_related("current"):
         document = keeping.document_of(project)
         if same_process(document.process, process):
             found += [(project, one) for one in follows(document, process)]

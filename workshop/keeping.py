@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.db import transaction
 from django.db.models import F
 
 from core.project.document import read_document, write_document
 from core.project.schema import Project as Document
-from workshop.answers import summary_of
+from workshop.answers import laid
 from workshop.models import Project, Revision
 
 
@@ -20,14 +22,19 @@ class Stale(Exception):
 
 
 @transaction.atomic
-def create(document: Document, words: str) -> Project:
+def create(document: Document, words: str, folder: str = "", demo: str = "") -> Project:
     """A new project with its first revision."""
-    project = Project.objects.create(title=document.title)
+    project = Project.objects.create(title=document.title, folder=folder, demo=demo)
     revision = project.revisions.create(number=1, document=write_document(document), words=words)
     project.current = revision
-    project.summary = summary_of(document, remedies=False)
+    project.summary = laid(document)
     project.save(update_fields=["current", "summary", "updated"])
     return project
+
+
+def tell(project_id: int, version: int, summary: dict[str, Any]) -> None:
+    """What a version came to, for the shelf; nothing where the project has moved on."""
+    Project.objects.filter(id=project_id, version=version).update(summary=summary)
 
 
 def document_of(project: Project) -> Document:
@@ -84,7 +91,7 @@ def _claim(project_id: int, version: int) -> Project:
 def _point(project: Project, revision: Revision, document: Document) -> Project:
     project.current = revision
     project.title = document.title
-    project.summary = summary_of(document)
+    project.summary = laid(document)  # an older version's verdict is none of this one
     project.save(update_fields=["current", "title", "summary", "updated"])
     return project
 

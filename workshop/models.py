@@ -3,10 +3,15 @@
 from __future__ import annotations
 
 from django.db import models
+from django.utils import timezone
 
 
 class Project(models.Model):
-    """One piece of work. ``version`` counts every change, undo and redo included."""
+    """One piece of work. ``version`` counts every change, undo and redo included.
+
+    ``demo`` names the file of the play set it came from; ``away`` is a demo put away. What is
+    ``thrown`` lies in the bin since then.
+    """
 
     title = models.CharField(max_length=120)
     version = models.PositiveIntegerField(default=1)
@@ -14,6 +19,11 @@ class Project(models.Model):
         "Revision", null=True, on_delete=models.SET_NULL, related_name="current_of"
     )
     summary = models.JSONField(default=dict)  # what the shelf shows, told when it was kept
+    folder = models.CharField(max_length=60, blank=True)
+    demo = models.CharField(max_length=40, blank=True)
+    away = models.BooleanField(default=False)
+    thrown = models.DateTimeField(null=True, blank=True)
+    opened = models.DateTimeField(default=timezone.now)
     created = models.DateTimeField(auto_now_add=True)
     updated = models.DateTimeField(auto_now=True)
 
@@ -22,6 +32,17 @@ class Project(models.Model):
 
     def __str__(self) -> str:
         return self.title
+
+
+class Picture(models.Model):
+    """A project as it was drawn last, and of which version."""
+
+    project = models.OneToOneField(Project, on_delete=models.CASCADE, related_name="picture")
+    version = models.PositiveIntegerField()
+    data = models.BinaryField()
+
+    def __str__(self) -> str:
+        return f"{self.project_id} as of {self.version}"
 
 
 class Revision(models.Model):

@@ -6,6 +6,7 @@ they are told. docs/checks.md is generated from the classes.
 Map
     check       Check and what one can look at: a Piece, a Joint, a whole Solution
     finding     one result: a value, its limit, a place, words, a remedy
+    pressed     what is pressed on the stage, measured on the finished solids
     measuring   what is measured on finished parts and fits, cached by what they were made from
     moving      a fit set in motion
     judge       every check asked

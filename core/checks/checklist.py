@@ -7,23 +7,28 @@ from dataclasses import dataclass
 
 from core.checks.check import Limit, ProjectCheck, register
 from core.checks.finding import Finding, Severity
+from core.checks.pressed import reading_of
 from core.errors import CoreError
-from core.measures.display import length_text
+from core.measures.display import told_value
 from core.project.resolve import Names, Typed, work_out
 from core.project.results import Solution
+from core.project.schema import Check
 
 
 @dataclass(frozen=True)
 class Line:
-    """A size on a drawing beside what the model comes to, mm; None where it has no value."""
+    """A size on a drawing beside what the model comes to, mm or degrees; None without a value."""
 
     what: str
     size: str
+    of: tuple[str, ...]
+    reads: str
     wanted: str
     within: str
     found_mm: float | None
     wanted_mm: float | None
     within_mm: float | None
+    kind: str  # length or angle: what the numbers are of
     severity: Severity
     word: str
     error: CoreError | None
@@ -35,25 +40,36 @@ def lines_of(solution: Solution) -> list[Line]:
     unit = solution.project.units
     found_lines = []
     for index, check in enumerate(solution.project.checklist):
-        found, wanted, within = (
-            work_out(f"checklist.{index}.{key}", text, "length", names)
-            for key, text in (
-                ("size", check.size),
-                ("wanted", check.wanted),
-                ("within", check.within),
-            )
+        path = f"checklist.{index}.size"
+        found = (
+            _measured(solution, check, path)
+            if check.of
+            else work_out(path, check.size, "length", names)
+        )
+        wanted, within = (
+            work_out(f"checklist.{index}.{key}", text, found.kind, names)
+            for key, text in (("wanted", check.wanted), ("within", check.within))
         )
         severity, word = _judged(found, wanted, within)
         if severity == "warning" and found.value is not None and wanted.value is not None:
-            word = f"{length_text(found.value - wanted.value, unit)} off"
+            word = f"{told_value(found.value - wanted.value, found.kind, unit)} off"
         bad = next((t.error for t in (found, wanted, within) if t.error), None)
         found_lines.append(
             Line(
-                check.what, check.size, check.wanted, check.within,
-                found.value, wanted.value, within.value, severity, word, bad,
+                check.what, check.size, tuple(check.of), check.reads, check.wanted, check.within,
+                found.value, wanted.value, within.value, found.kind, severity, word, bad,
             )
         )  # fmt: skip
     return found_lines
+
+
+def _measured(solution: Solution, check: Check, path: str) -> Typed:
+    """What a line reads off the finished solids."""
+    try:
+        read = reading_of(solution, check.of, check.reads)
+    except CoreError as error:
+        return Typed(path, check.size, "length", error=error.at(path))
+    return Typed(path, check.size, "angle" if read.unit == "°" else "length", read.value)
 
 
 def _judged(found: Typed, wanted: Typed, within: Typed) -> tuple[Severity, str]:
@@ -78,5 +94,5 @@ class Checklist(ProjectCheck):
             words = f"all {len(lines)} sizes on the drawing are as drawn"
             yield Finding(self.name, "good", words, len(lines), len(lines), "sizes")
         for line in bad:
-            words = f"{line.what or line.size}: {line.word}, {line.wanted} wanted"
+            words = f"{line.what or line.size or line.reads}: {line.word}, {line.wanted} wanted"
             yield Finding(self.name, line.severity, words, line.found_mm, line.wanted_mm)

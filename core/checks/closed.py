@@ -49,6 +49,11 @@ class Pieces(PieceCheck):
         closed = piece.measured.closed
         if not closed.closed or closed.shells <= 1:
             return
+        made = _meant(piece)
+        if closed.shells == made:
+            words = f"{closed.shells} pieces, as its fit makes them"
+            yield Finding(self.name, "good", words, closed.shells, made, "pieces")
+            return
         if not closed.crumbs:
             words = f"{closed.shells} separate pieces: they would come off the bed apart"
             yield Finding(self.name, "warning", words, closed.shells, 1, "pieces")
@@ -63,6 +68,19 @@ class Pieces(PieceCheck):
             self.name, "warning", words, small, 0.0, "mm³", at=crumb.at,
             step=last[-1] if last else "",
         )  # fmt: skip
+
+
+def _meant(piece: Piece) -> int:
+    """How many pieces the part's fits make of it."""
+    fits = piece.solution.fits.values() if piece.solution else ()
+    return max(
+        (
+            fit.meeting.pieces[fit.fit.parts.index(piece.name)]
+            for fit in fits
+            if fit.meeting and piece.name in fit.fit.parts
+        ),
+        default=1,
+    )
 
 
 @register

@@ -20,6 +20,7 @@ from core.checks.check import (
 from core.checks.finding import Finding
 from core.checks.measuring import measure_all
 from core.errors import unforeseen
+from core.halting import may_halt
 from core.project.results import Solution
 
 C = TypeVar("C", bound=Check)
@@ -57,6 +58,7 @@ def judge_project(solution: Solution, measured: bool = True) -> list[Finding]:
 def _asked(checks: list[C], look: Callable[[C], Iterable[Finding]]) -> list[Finding]:
     found: list[Finding] = []
     for check in checks:
+        may_halt()
         try:
             found += list(look(check))
         except Exception as error:

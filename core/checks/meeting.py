@@ -301,6 +301,8 @@ class Bending(JointCheck):
             return
         percent = bent.strain * 100
         bears = f"{bent.material} bears {limit:g} % once"
+        if bent.loaded:
+            bears += f" {bent.loaded}"
         if bent.again_share < 1:
             bears += f", about {limit * bent.again_share:.2g} % again and again"
         words = f"{bent.what} bends at {percent:.1f} % strain; {bears}"

@@ -22,12 +22,15 @@ from core.fits.registry import (
 )
 from core.outlines import Outline
 from core.outlines.curves import Arc, Line
-from core.outlines.loop import Loop
+from core.outlines.loop import Loop, polygon_loop
 from core.solids import Body, Frame
 from core.solids.turned import turned_body
 from core.steps.field import Field
 from core.steps.registry import Start
 from core.steps.state import PartState
+
+# printed lying: a flat with sides at 45° under the barrel and the arms' ends needs no support
+UNDER = ("round", "flat with sides at 45°")
 
 
 @register
@@ -36,7 +39,7 @@ class BallHinge(FitKind):
 
     kind = "ball hinge"
     title = "Ball-and-dimple hinge"
-    also = ("ball hinge", "snap hinge", "dimple", "barrel")
+    also = ("ball hinge", "snap hinge", "barrel", "dimple")
     roles = ("barrel", "arms")
     feel = "snug"
     on_a = True
@@ -60,6 +63,7 @@ class BallHinge(FitKind):
             least=0,
             clause=", the arms {reach} long from their face to the axis",
         ),
+        Field("under", "choice", "underside", UNDER[0], UNDER, clause=", its underside {under}"),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
@@ -76,7 +80,10 @@ class BallHinge(FitKind):
         side_name = "barrel end"
         reach = radius + ROOT_MM
         add = [
-            raised(disc(radius), -half, half, axis, given.fit, top=side_name, bottom=side_name),
+            *(
+                raised(one, -half, half, axis, given.fit, top=side_name, bottom=side_name)
+                for one in _round(given, radius)
+            ),
             raised(
                 box(radius, reach, -radius / 2, -reach / 2),
                 -half,
@@ -104,9 +111,10 @@ class BallHinge(FitKind):
             side_name = "arm side"
             web = box(2 * radius, edge + ROOT_MM, 0.0, -(edge + ROOT_MM) / 2)
             add.append(raised(web, low, high, axis, given.fit, top=side_name, bottom=side_name))
-            add.append(
-                raised(disc(radius), low, high, axis, given.fit, top=side_name, bottom=side_name)
-            )
+            add += [
+                raised(one, low, high, axis, given.fit, top=side_name, bottom=side_name)
+                for one in _round(given, radius)
+            ]
             add.append(_ball(given, axis, way, n["ball"], "inside"))
         return finished(given, given.b, add=add, stands=given.frame_b, axis=edge)
 
@@ -208,6 +216,19 @@ def _checked(given: FitInput) -> None:
 def _axis(given: FitInput, face: Frame, out: float) -> Frame:
     """The hinge's axis in front of a face, z along the face's right, x up it, y out of it."""
     return Frame(face.point(0.0, given.numbers["up"], out), face.y_axis, face.x_axis)
+
+
+def _round(given: FitInput, radius: float) -> tuple[Outline, ...]:
+    """The end of an arm, or the barrel, seen along the axis, x up the face that carries it."""
+    if given.words["under"] == UNDER[0]:
+        return (disc(radius),)
+    side = radius * math.tan(math.pi / 8)
+    points = [
+        (0.0, -radius), (0.0, radius), (-side, radius),
+        (-radius, side), (-radius, -side), (-side, -radius),
+    ]  # fmt: skip
+    names = ["within", "foot", "foot", "foot", "foot", "foot"]
+    return disc(radius), Outline(polygon_loop(points, names))
 
 
 def _ball(given: FitInput, axis: Frame, way: float, radius: float, side: str) -> Body:

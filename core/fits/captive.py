@@ -1,4 +1,4 @@
-"""Captive pieces printed in place: a ring on a post, a ball in a cage, a link through an eye."""
+"""Captive pieces printed in place: ring on a post, ball in a cage, link through an eye, chain."""
 
 from __future__ import annotations
 
@@ -7,6 +7,7 @@ from collections.abc import Mapping
 
 from core.errors import BuildError
 from core.fits.pieces import (
+    HAIR_MM,
     ROOT_MM,
     box,
     finished,
@@ -30,7 +31,7 @@ from core.fits.registry import (
 )
 from core.outlines import Outline, circle
 from core.outlines.curves import Arc, Line
-from core.outlines.loop import Loop
+from core.outlines.loop import Loop, polygon_loop
 from core.solids import Body, Frame
 from core.solids.turned import turned_body
 from core.steps.field import Field
@@ -38,7 +39,12 @@ from core.steps.registry import Cures
 from core.steps.state import PartState
 
 FLOOR_MM = 1.2  # of a cage that stands by itself
-FORMS = ("a ring on a post", "a ball in a cage", "a link through an eye")
+# a ball's foot: a cone of 45° laid inside it between two latitudes below its middle, then a flat
+CONE_DEG = (28.0, 62.0)
+CONE_HIGH = math.sin(math.radians(CONE_DEG[1])) - math.sin(math.radians(CONE_DEG[0]))
+FORMS = ("a ring on a post", "a ball in a cage", "a link through an eye", "links of a chain")
+CHAIN = (("form", ("links of a chain",)),)
+CHAIN_FLAT = 0.3  # of a chain's wire that is cut off its lowest edge, so that it stands on the bed
 
 
 @register
@@ -55,13 +61,24 @@ class Captive(FitKind):
     on_a = True
     fields = (
         Field("form", "choice", "form", "a ring on a post", FORMS),
-        Field("size", "length", "post, ball or eye plate thickness", "8 mm"),
+        Field(
+            "size",
+            "length",
+            "post, ball, thickness of the eye's plate, or length of a link",
+            "8 mm",
+        ),
         Field(
             "tall", "length", "height of the neck", "7 mm", when=(("form", ("a ring on a post",)),)
         ),
-        Field("head", "length", "head over the post, cage or link diameter", "18 mm"),
+        Field(
+            "head",
+            "length",
+            "head over the post, cage, link across, or width of the chain",
+            "18 mm",
+        ),
         Field("thick", "length", "thickness of the ring or wire", "4 mm"),
         Field("bars", "count", "bars of the cage", "4", when=(("form", ("a ball in a cage",)),)),
+        Field("links", "count", "links in all", "7", when=CHAIN, least=2, most=60),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
@@ -69,6 +86,7 @@ class Captive(FitKind):
             "a ring on a post": "Captive: {form} {size} across, {tall} of neck under a head {head} across, the ring {thick} wide",
             "a ball in a cage": "Captive: {form}, the ball {size} across, cage {head} across of {bars} bars {thick} thick",
             "a link through an eye": "Captive: {form} in a plate {size} thick, the link {head} across of wire {thick}",
+            "links of a chain": "Captive: {links} {form}, each {size} long and {head} wide of wire {thick}, every other one a part's",
         }[words["form"]]
 
     def build_a(self, given: FitInput) -> PartState:
@@ -78,7 +96,7 @@ class Captive(FitKind):
 
     def build_b(self, given: FitInput) -> PartState:
         made = _MAKERS[given.words["form"]](given)
-        return finished(given, given.b, add=[made.captive])
+        return finished(given, given.b, add=made.captive)
 
     def meeting(self, given: FitInput) -> Meeting:
         made = _MAKERS[given.words["form"]](given)
@@ -101,7 +119,14 @@ class Captive(FitKind):
         fit = given.fit
         return Meeting(
             seated(made.seat, given.frame_b),
-            (Pair("all round", (fit, made.holder_faces), (fit, made.captive_faces), gap),),
+            (
+                Pair(
+                    "all round",
+                    (fit, made.holder_faces),
+                    (fit, made.captive_faces),
+                    made.apart_mm or gap,
+                ),
+            ),
             made.section,
             made.working,
             (),
@@ -109,6 +134,7 @@ class Captive(FitKind):
             Motion("turn", given.frame_a, 0.0, 360.0, words="turned round") if made.spins else None,
             in_place=True,
             held=Held(made.what, given.frame_a.z_axis, made.far_mm, made.cures),
+            pieces=(made.pieces, len(made.captive)),
         )
 
 
@@ -116,16 +142,21 @@ class _Made:
     """The pieces of one form and what is said of them."""
 
     def __init__(
-        self, holder_add: list[Body], captive: Body, seat: Frame, faces: tuple[set[str], set[str]],
+        self, holder_add: list[Body], captive: list[Body], seat: Frame, faces: tuple[set[str], set[str]],
         section: SectionView, working: tuple[WorkingLine, ...], what: str, far_mm: float,
         spins: bool, holder_cut: list[Body] | None = None,
-        cures: tuple[tuple[str, str, str], ...] = (),
+        cures: tuple[tuple[str, str, str], ...] = (), apart_mm: float = 0.0, pieces: int = 1,
     ) -> None:  # fmt: skip
+        """``apart_mm``: how far the faces that meet are apart by construction; 0 for the gap.
+
+        ``pieces``: of how many loose ones the holder is made.
+        """
         self.holder_add, self.holder_cut = holder_add, holder_cut or []
         self.captive, self.seat = captive, seat
         self.holder_faces, self.captive_faces = frozenset(faces[0]), frozenset(faces[1])
         self.section, self.working = section, working
         self.what, self.far_mm, self.spins, self.cures = what, far_mm, spins, cures
+        self.apart_mm, self.pieces = apart_mm, pieces
 
 
 def _foot(given: FitInput) -> float:
@@ -191,7 +222,7 @@ def _ring_on_post(given: FitInput) -> _Made:
         (("ring", inner + n["thick"] / 2, foot + ring * 0.6), ("post", post - 1.5, tall / 2)),
     )  # fmt: skip
     return _Made(
-        [holder], captive, f.lifted(foot), ({"post", "head"}, {"bore", "ring top"}), section,
+        [holder], [captive], f.lifted(foot), ({"post", "head"}, {"bore", "ring top"}), section,
         (
             WorkingLine("ring bore", f"{n['size']:.2f} + 2 × {gap:.2f}", 2 * inner),
             WorkingLine("ring height", f"{tall:.2f} − {gap:.2f} − {foot:.2f}", ring),
@@ -213,46 +244,52 @@ def _ball_in_cage(given: FitInput) -> _Made:
             "the ball does not fit the cage",
             remedy=f"a cage of more than {2 * (ball + gap + bar):.2f} mm",
         )
-    flat = 0.3 * ball  # the ball stands on a small flat, so that it prints
     foot = _foot(given)
-    centre = foot + math.sqrt(ball**2 - flat**2)
-    top = centre + ball + gap
+    centre = foot + ball * math.sin(math.radians(CONE_DEG[1]))
+    # the bars lean in at 45° and meet over the ball, so that they need no support: a gap from the
+    # ball, or in a wide cage no lower than the ball's middle
+    eaves = max(centre + math.sqrt(2) * (ball + gap) - inner, centre)
+    over = (eaves + inner - centre) / math.sqrt(2) - ball
+    top = eaves + inner + math.sqrt(2) * bar
     alone = given.a.body is None
     root = 0.0 if alone else -ROOT_MM
     add = []
     if alone:
         # a floor of its own round the ball's foot: the ball stands on the bed and cannot drop out
-        mouth = math.sqrt((ball + gap) ** 2 - (centre - FLOOR_MM) ** 2)
-        floor = [(mouth, 0.0), (cage, 0.0), (cage, FLOOR_MM), (mouth, FLOOR_MM)]
+        # its mouth lies along the ball's foot
+        mouth = ball * math.cos(math.radians(CONE_DEG[1])) + math.sqrt(2) * gap
+        rim = math.sqrt(max((ball + gap) ** 2 - (centre - FLOOR_MM) ** 2, 0.0))
+        rim = max(mouth + FLOOR_MM, rim if CONE_HIGH * ball < FLOOR_MM else 0.0)
+        floor = [(mouth, 0.0), (cage, 0.0), (cage, FLOOR_MM), (rim, FLOOR_MM)]
         add.append(turned(floor, ["floor", "cage side", "floor", "roof"], f, given.fit))
+    slope = (math.sqrt(2) - 1) * bar
+    points = [
+        (inner, root), (cage, root), (cage, eaves + slope),
+        (0.0, top), (-bar / 2, top - bar / 2), (-bar / 2, eaves + inner), (0.0, eaves + inner),
+        (inner, eaves),
+    ]  # fmt: skip
+    names = ["root", "cage side", "cage top", "cage top", "hub", "hub", "roof", "bar"]
+    rib = Outline(polygon_loop(points, names))
     for index in range(bars):
-        spot = f.turned(360 / bars * index)
-        add.append(
-            raised(
-                box(bar, bar, cage - bar / 2, 0.0),
-                root,
-                top + bar,
-                spot,
-                given.fit,
-                top="cage top",
-            )
-        )
-    lid = turned(
-        [(0.0, top), (inner, top), (cage, top), (cage, top + bar), (0.0, top + bar)],
-        ["roof", "roof", "cage side", "cage top", "axis"], f, given.fit,
-    )  # fmt: skip
-    add.append(lid)
+        upright = upright_cut(f.turned(360 / bars * index))
+        add.append(raised(rib, -bar / 2, bar / 2, upright, given.fit, top="bar", bottom="bar"))
+    # a cap where they meet: as far out as neighbours touch, as high as their flat tops stand there
+    hub = min(bar / 2 / math.sin(math.pi / bars) + HAIR_MM, inner)
+    proud = hub * (1 - math.cos(math.pi / bars)) + HAIR_MM
+    high = [(hub, top - hub + proud), (0.0, top + proud)]
+    key = [(0.0, eaves + inner), (hub, eaves + inner - hub), *high]
+    add.append(turned(key, ["roof", "hub", "cage top", "axis"], f, given.fit))
     window = _window(cage - bar / 2, bar, bars)
-    captive = _sphere(ball, centre - foot, math.sqrt(ball**2 - flat**2), given)
+    captive = _sphere(ball, centre - foot, given)
     section = SectionView(
-        upright_cut(f), (-cage - 1.0, -1.5), (cage + 1.0, top + bar + 1.0),
+        upright_cut(f), (-cage - 1.0, -1.5), (cage + 1.0, top + 1.0),
         (Probe("headroom", (0.0, centre), (0.0, 1.0)),),
         (("ball", 0.0, centre), ("cage", cage - bar / 2, centre)),
     )  # fmt: skip
     return _Made(
-        add, captive, f.lifted(foot), ({"roof"}, {"ball"}), section,
+        add, [captive], f.lifted(foot), ({"roof"}, {"ball"}), section,
         (WorkingLine("window between bars", f"narrowest of {bars}, bars {bar:.2f} square", window),),
-        "the ball", cage + 2 * ball + 1.0, False, cures=_more_bars(given, ball, cage, bar),
+        "the ball", cage + 2 * ball + 1.0, False, cures=_more_bars(given, ball, cage, bar), apart_mm=over,
     )  # fmt: skip
 
 
@@ -282,12 +319,15 @@ def _more_bars(
     return ()
 
 
-def _sphere(radius: float, centre: float, flat_down: float, given: FitInput) -> Body:
-    """A ball whose lowest cap is cut flat, turned from its half outline."""
-    start = math.asin(-min(flat_down / radius, 1.0))
-    arc = Arc((0.0, centre), radius, start, math.pi / 2 - start, "ball")
-    foot = (0.0, centre - flat_down)
-    pieces = (Line(foot, arc.a, "ball foot"), arc, Line(arc.b, foot, "axis"))
+def _sphere(radius: float, centre: float, given: FitInput) -> Body:
+    """A ball on a foot that needs no support, turned from its half outline."""
+    high, low = (math.radians(angle) for angle in CONE_DEG)
+    arc = Arc((0.0, centre), radius, -high, math.pi / 2 + high, "ball")
+    edge = (radius * math.cos(low), centre - radius * math.sin(low))
+    foot = (0.0, edge[1])
+    pieces = (
+        Line(foot, edge, "ball foot"), Line(edge, arc.a, "ball foot"), arc, Line(arc.b, foot, "axis"),
+    )  # fmt: skip
     return turned_body(Outline(Loop(pieces)), given.frame_b, given.fit)
 
 
@@ -325,7 +365,7 @@ def _link_through_eye(given: FitInput) -> _Made:
         (("link", 0.0, 0.0),),
     )  # fmt: skip
     return _Made(
-        [], captive, axis, ({"side"}, {"wire"}), section,
+        [], [captive], axis, ({"side"}, {"wire"}), section,
         (
             WorkingLine("eye", f"2 × ({ring:.2f} − √({inside:.2f}² − {plate / 2:.2f}²))", 2 * eye),
             WorkingLine("link inside", f"{n['head']:.2f} − 2 × {n['thick']:.2f}", 2 * (ring - wire)),
@@ -334,8 +374,71 @@ def _link_through_eye(given: FitInput) -> _Made:
     )  # fmt: skip
 
 
+def _chain(given: FitInput) -> _Made:
+    """Straight links of square wire, rolled 45° to one side and to the other by turns.
+
+    So rolled every end rises at 45° and the lower rail stands on the bed; only the upper rails
+    bridge, as far as a link is long inside.
+    """
+    n, gap, f = given.numbers, given.gap_mm, given.frame_a
+    long, wide, wire, links = n["size"], n["head"], n["thick"], round(n["links"])
+    if given.a.body is not None or given.b.body is not None:
+        raise BuildError(
+            "a chain lies on the bed by itself", remedy="two parts with nothing else in them"
+        )
+    if wide < 3 * wire + 2 * gap:
+        raise BuildError(
+            "a link does not go through the next one",
+            remedy=f"a chain of more than {3 * wire + 2 * gap:.2f} mm wide",
+        )
+    if long < 4 * wire + 3 * gap:
+        raise BuildError(
+            "a link touches the one after the next",
+            remedy=f"links of more than {4 * wire + 3 * gap:.2f} mm",
+        )
+    pitch = long - 2 * wire - gap
+    high = (wide + wire) / 2 / math.sqrt(2) - CHAIN_FLAT * wire
+    inside = (long - 2 * wire, wide - 2 * wire)
+
+    def rolled(place: Frame, side: float) -> Frame:
+        """The plane of a link whose middle is there."""
+        z = tuple(
+            (up + side * across) / math.sqrt(2)
+            for up, across in zip(place.z_axis, place.y_axis, strict=True)
+        )
+        return Frame(place.origin, place.x_axis, (z[0], z[1], z[2]))
+
+    def link(number: int, place: Frame) -> Body:
+        middle = place.shifted((number - (links - 1) / 2) * pitch, 0.0, high)
+        lies = rolled(middle, -1.0 if number % 2 else 1.0)
+        body = raised(
+            box(long, wide), -wire / 2, wire / 2, lies, given.fit, top="link", bottom="link"
+        )
+        body -= raised(
+            box(*inside), -wire, wire, lies, given.fit, "outside", top="mouth", bottom="mouth"
+        )
+        foot = middle.lifted(-high)
+        return body - raised(box(2 * long, 2 * wide), -wide, 0.0, foot, given.fit, top="foot")
+
+    first, second = ([link(i, p) for i in range(start, links, 2)] for start, p in ((0, f), (1, given.frame_b)))  # fmt: skip
+    ends = frozenset({"left", "right"})
+    section = SectionView(
+        rolled(f.lifted(high), 1.0), (-pitch - 1.5, -wide / 2 - 1.0), (pitch + 1.5, wide / 2 + 1.0),
+        (Probe("side", (pitch / 2 if links % 2 else 0.0, 0.0), (1.0, 0.0)),), (),
+    )  # fmt: skip
+    return _Made(
+        first, second, f, (set(ends), set(ends)), section,
+        (
+            WorkingLine("from link to link", f"{long:.2f} − 2 × {wire:.2f} − {gap:.2f}", pitch),
+            WorkingLine("inside a link", f"{long:.2f} − 2 × {wire:.2f}", inside[0]),
+        ),
+        "every other link", 2 * long, False, pieces=len(first),
+    )  # fmt: skip
+
+
 _MAKERS = {
     "a ring on a post": _ring_on_post,
     "a ball in a cage": _ball_in_cage,
     "a link through an eye": _link_through_eye,
+    "links of a chain": _chain,
 }

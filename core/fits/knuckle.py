@@ -41,6 +41,10 @@ from core.steps.field import Field
 from core.steps.registry import Cures
 from core.steps.state import PartState
 
+BOX_MM = 9.0  # a face as tall as this is taken for the wall of a box
+SHARE = 0.7  # of the face's width that a new hinge takes
+# a barrel carried at 45 degrees from the bed, and the gap between its leaf and the other
+RISES, CLEARS_MM = (1 + math.sqrt(2)) / 2, 1.1
 TIP_MM = 0.4  # flat at the point of a cone
 SKIN_MM = 0.8  # least wall round a cone's mouth
 
@@ -57,6 +61,7 @@ class KnuckleHinge(FitKind):
     on_a = True
     on_b = True
     makes_b = False
+    begins_on = "side"
     fields = (
         Field("long", "length", "length of the hinge", "40 mm"),
         Field("knuckles", "count", "knuckles", "5"),
@@ -67,6 +72,22 @@ class KnuckleHinge(FitKind):
         Field("pin", "length", "pin diameter", "3 mm", when=(("pivot", ("a pin",)),)),
         Field("under", "choice", "under the barrel", "plain", ("plain", "carried at 45°")),
     )
+
+    def sized(self, wide_mm: float, tall_mm: float) -> Mapping[str, float | str]:
+        """Of a box's wall the axis lies at its rim, so that two halves fold rim to rim; of a plate it
+        lies so high that the leaves fold onto each other."""
+        if tall_mm >= BOX_MM:
+            barrel = min(max(round(tall_mm * 0.4), 6.0), 9.0)
+            up = tall_mm / 2
+        else:
+            barrel = max(tall_mm + 1.0, 6.0)
+            up = barrel * RISES + CLEARS_MM - tall_mm / 2
+        return {
+            "long": round(SHARE * wide_mm, 1),
+            "barrel": barrel,
+            "up": up,
+            "under": "carried at 45°",
+        }
 
     def sentence(self, words: Mapping[str, str]) -> str:
         pin = " {pin} across" if words["pivot"] == "a pin" else ""

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 import numpy as np
-from manifold3d import Manifold
+from manifold3d import JoinType, Manifold
 from numpy.typing import NDArray
 
 from core.errors import BuildError
@@ -29,6 +29,7 @@ TURN = Field(
 )
 TOP_MM = 1e-6
 LEAST_MM3 = 1e-3
+HAIR_MM = 0.02
 ROOT_MM = 0.4  # how deep an added piece is rooted in what carries it
 
 
@@ -196,7 +197,11 @@ def _led_down(piece: Body, body: Body, face: Frame, step: str) -> Body:
     deep = under.bounding_box()[2]
     if foot.is_empty() or deep > -ROOT_MM:
         return piece
-    rings = [np.asarray(ring, dtype=np.float64) for ring in foot.to_polygons()]
+    # a hair beyond the piece: where both ended in one plane, edges would only touch
+    rings = [
+        np.asarray(ring, dtype=np.float64)
+        for ring in foot.offset(HAIR_MM, JoinType.Miter).to_polygons()
+    ]
     ends = (deep - ROOM_MM, -ROOT_MM / 4)  # a little into the piece
     names = [["foot"] * len(ring) for ring in rings]
     column = stack([Section(at, rings) for at in ends], names, step).moved(face.matrix)

@@ -41,7 +41,7 @@ class Plug(FitKind):
 
     kind = "plug"
     title = "Plug in socket"
-    also = ("knob", "handle", "grip", "knurl", "D-shaft", "shaft", "key", "shank")
+    also = ("knob", "handle", "grip", "D-shaft", "shaft", "key", "shank")
     roles = ("socket", "plug")
     inner = "b"
     on_a = True

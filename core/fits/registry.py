@@ -6,7 +6,7 @@ import math
 from abc import ABC, abstractmethod
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from typing import ClassVar, TypeVar
+from typing import ClassVar, Literal, TypeVar
 
 from core.measures.units import Quantity
 from core.process.model import Feel, Process
@@ -171,6 +171,7 @@ class Bends:
     material: str
     cures: tuple[tuple[str, str, str], ...] = ()  # field, text, words
     again_share: float = 1.0
+    loaded: str = ""  # in which way, where that lowers what it bears: across its layers
 
 
 @dataclass(frozen=True)
@@ -221,6 +222,8 @@ class Meeting:
     engages: Engages | None = None
     bends: Bends | None = None
     held: Held | None = None
+    # how many pieces the fit makes of each part, none of which comes away from the other part's
+    pieces: tuple[int, int] = (1, 1)
     # the parts rest on each other: overlap is judged with facets allowed for
     touching: bool = False
     marks_only: bool = False  # drawn as a mark: the solids do not hold the shape that meets
@@ -235,6 +238,18 @@ class LaidOut:
     deep_mm: float
     copies: int
     points: tuple[tuple[float, float], ...]
+
+
+@dataclass(frozen=True)
+class Begun:
+    """How a fit begins on two parts: faces and distances across them in mm, turns in degrees by the
+    fields of a place, and fields of its own, lengths in mm or words."""
+
+    on_a: str
+    on_b: str
+    place_a: Mapping[str, float]
+    place_b: Mapping[str, float]
+    fields: Mapping[str, float | str]
 
 
 class FitKind(ABC):
@@ -254,7 +269,17 @@ class FitKind(ABC):
     makes_b: ClassVar[bool] = True  # it can make the whole of part b
     unrolls: ClassVar[bool] = False  # it has a track that is drawn on the unrolled cylinder
     bought_b: ClassVar[bool] = False  # part b is a bought thing
+    begins_on: ClassVar[Literal["top", "side"]] = "top"  # which faces it begins on
     bears_load: ClassVar[bool] = False  # what someone relies on may hang on it
+
+    def sized(self, wide_mm: float, tall_mm: float) -> Mapping[str, float | str]:
+        """Fields that follow from the face it begins on: lengths in mm, or words."""
+        return {}
+
+    def begins(self, a: PartState, b: PartState | None) -> Begun | None:
+        """Where it begins on parts that have what it goes by; None where they do not. There is no
+        part b yet where the fit makes it."""
+        return None
 
     def ways(self) -> tuple[Start, ...]:
         """The ways it can begin."""

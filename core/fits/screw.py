@@ -10,6 +10,9 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 
+import numpy as np
+from numpy.typing import NDArray
+
 from core.errors import BuildError
 from core.fits.pieces import (
     box,
@@ -22,6 +25,7 @@ from core.fits.pieces import (
     upright_cut,
 )
 from core.fits.registry import (
+    Begun,
     Engages,
     FitInput,
     FitKind,
@@ -38,10 +42,11 @@ from core.fits.registry import (
 from core.outlines import regular_polygon
 from core.process import propose_gap
 from core.solids import Body, Frame
+from core.solids.mesh import triangle_mesh
 from core.steps.field import Field
 from core.steps.registry import Cures
 from core.steps.state import PartState
-from core.steps.thread import inside_thread, outside_thread
+from core.steps.thread import host_radius, inside_thread, outside_thread
 from core.threads import Opening, Thread, opened, read_thread
 from core.threads.series import SUGGESTED
 from core.threads.strength import (
@@ -56,6 +61,28 @@ from core.threads.strength import (
 
 MAKES = ("hexagon nut", "round cap", "tapped hole only")
 FLANK_TRUTH_MM = 0.03
+
+
+UP = 0.999  # cosine of the lean up to which a face still looks up
+BELOW_MM = 0.5  # under its end a shaft is measured
+LEAST_ACROSS_MM = 6.0
+# our own print-friendly threads: the pitch up to a diameter, mm
+PITCHES = ((10.0, 2.0), (16.0, 3.0), (60.0, 4.0), (math.inf, 5.0))
+
+
+def _is_hollow(body: Body, frame: Frame) -> bool:
+    """Whether a shaft is open at its end: its middle is air there."""
+    local = body.solid.transform(frame.into)
+    middle = [np.asarray(loop) for loop in local.slice(-BELOW_MM).to_polygons()]
+    return not sum(_winds(loop) for loop in middle)
+
+
+def _winds(loop: NDArray[np.float64]) -> int:
+    """How often a loop goes round the origin."""
+    angles = np.arctan2(loop[:, 1], loop[:, 0])
+    steps = np.diff(np.append(angles, angles[0]))
+    turned = (steps + math.pi) % (2 * math.pi) - math.pi
+    return round(float(turned.sum()) / (2 * math.pi))
 
 
 @register
@@ -78,6 +105,7 @@ class Screw(FitKind):
             "print 24x4",
             hint="M12x1.5, 1/4-20 UNC, Tr20x4, print 24x4",
             suggests=SUGGESTED,
+            measured=True,
         ),
         Field("long", "length", "length on the bolt", "14 mm"),
         Field("engaged", "length", "length in the nut", "10 mm"),
@@ -127,6 +155,30 @@ class Screw(FitKind):
         if words["makes"] == "round cap":
             told += ", plate {plate}, {grips} grips"
         return told + "; lead-in {lead_in}, {hand} hand"
+
+    def begins(self, a: PartState, b: PartState | None) -> Begun | None:
+        """Round the shaft that ends highest: a neck with its rim, a rod. A hollow one gets a cap."""
+        if b is not None:
+            return None
+        mesh = triangle_mesh(a.solid())
+        tops = [
+            (frame.origin[2], f"{feature.step}.{name}", frame)
+            for feature in a.features.values()
+            for name, frame in feature.places.items()
+            if frame.z_axis[2] > UP and name not in feature.curved
+            and mesh.on(feature.step, frozenset({name})).any()
+        ]  # fmt: skip
+        for _, place, frame in sorted(tops, key=lambda one: -one[0]):
+            radius = host_radius(a.solid(), frame, -BELOW_MM)
+            if radius is None or 2 * radius < LEAST_ACROSS_MM:
+                continue
+            across = 2 * radius
+            pitch = next(p for most, p in PITCHES if across <= most)
+            fields: dict[str, float | str] = {"designation": f"print {across:.5g}x{pitch:g}"}
+            if _is_hollow(a.solid(), frame):
+                fields["makes"] = "round cap"
+            return Begun(place, "", {}, {}, fields)
+        return None
 
     def most_gap(self, words: Mapping[str, str], gives_way: str) -> float | None:
         """As much play as leaves half the depth of thread engaged."""

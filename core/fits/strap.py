@@ -22,10 +22,13 @@ from core.fits.registry import (
 from core.hardware.tables import CLEARANCE
 from core.solids import Frame
 from core.steps.field import Field
+from core.steps.hole import teardrop
 from core.steps.state import PartState
 from core.threads import read_thread
 
 LEAST_TURNS = 3.0
+# printed with the strap's face up the screw's hole lies level: pointed it needs no support
+FORMS = ("round", "pointed towards the face")
 
 
 @register
@@ -48,6 +51,14 @@ class StrapClamp(FitKind):
         Field("under", "length", "slot under the top of the face", "0"),
         Field("screw", "choice", "clamp screw", "M4", tuple(CLEARANCE)),
         Field("cover", "length", "screw's way to the slot", "8 mm"),
+        Field(
+            "form",
+            "choice",
+            "hole of the screw",
+            "round",
+            FORMS,
+            clause=", its hole {form}",
+        ),
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
@@ -69,9 +80,12 @@ class StrapClamp(FitKind):
         if 2 * drill > n["wide"]:
             raise BuildError("the screw is wider than the strap", remedy="a thinner screw")
         foot = f.point(0.0, n["under"] + tall / 2, -n["through"] / 2)
-        axis = Frame(foot, f.x_axis, f.y_axis)
+        # its own up is the face's out
+        x = f.x_axis
+        axis = Frame(foot, (-x[0], -x[1], -x[2]), f.y_axis)
+        pointed = given.words["form"] == FORMS[1]
         screw = raised(
-            disc(drill),
+            teardrop(2 * drill) if pointed else disc(drill),
             -0.3,
             n["cover"] + 0.5,
             axis,

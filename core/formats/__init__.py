@@ -5,6 +5,7 @@ Map
     reading     STL, 3MF, OBJ, PLY and GLB read in, with limits
     tracing     SVG and DXF drawings read into outlines
     svg         an outline with its arcs as true arcs
+    drawings    outlines as DXF, their arcs as bulges
     threemf     3MF with names, units and colours through lib3mf
     binary      the compact mesh a screen draws: positions, triangles, faces
     export      parts of a solution as files, in one format

@@ -7,7 +7,6 @@ than `CURVE_MM` from them. Whatever is left out is listed.
 from __future__ import annotations
 
 import io
-import itertools
 import math
 import re
 from collections import Counter
@@ -16,6 +15,7 @@ from itertools import pairwise
 from typing import Any
 
 from core.errors import FormatError
+from core.limits import limits
 from core.outlines.curves import Arc, Line, Point, Segment
 from core.outlines.loop import Loop
 from core.outlines.traced import path_text
@@ -120,6 +120,23 @@ def _read_svg(data: bytes, name: str) -> tuple[list[list[Segment]], list[str]]:
     return runs, skipped
 
 
+def _controls(curve: Any) -> list[Any]:
+    """What a Bézier curve bends towards."""
+    if hasattr(curve, "control"):
+        return [curve.control]
+    return [curve.control1, curve.control2]
+
+
+def _bounded(*points: Point) -> None:
+    """Refuses what reaches further than anything that is built."""
+    most = limits().size_mm
+    if not all(abs(value) <= 4 * most for at in points for value in at):
+        raise FormatError(
+            "this drawing reaches further than anything that is printed",
+            remedy=f"at most {most:,.0f} mm; its unit may be another than was meant",
+        )
+
+
 def _svg_run(path: Any) -> list[Segment]:
     from svgelements import Arc as SvgArc
     from svgelements import Close, CubicBezier, Move, QuadraticBezier
@@ -135,20 +152,27 @@ def _svg_run(path: Any) -> list[Segment]:
         if isinstance(piece, Move) or piece.start is None or piece.end is None:
             continue
         a, b = point(piece.start), point(piece.end)
+        _bounded(a, b)
         if isinstance(piece, SvgLine | Close):
             if math.dist(a, b) > 1e-6:
                 run.append(Line(a, b))
         elif isinstance(piece, SvgArc) and abs(piece.rx - piece.ry) < 1e-4 * max(piece.rx, 1e-9):
             center = point(piece.center)
+            _bounded(center, (float(piece.rx) * scale, 0.0))
             radius = float(piece.rx) * scale
             start = math.atan2(a[1] - center[1], a[0] - center[0])
             run.append(Arc(center, radius, start, -float(piece.sweep)))
         elif isinstance(piece, SvgArc | CubicBezier | QuadraticBezier):
-            count = max(
-                4, math.ceil(math.sqrt(float(piece.length(error=1e-3)) * scale / CURVE_MM) / 2)
-            )
+            # no shorter than the curve: an ellipse's wider radius, a spline's own corners
+            if isinstance(piece, SvgArc):
+                long = max(float(piece.rx), float(piece.ry)) * scale * abs(float(piece.sweep))
+            else:
+                held = [piece.start, *_controls(piece), piece.end]
+                long = sum(math.dist(point(p), point(q)) for p, q in pairwise(held))
+            _bounded((long, 0.0))
+            count = max(4, math.ceil(math.sqrt(long / CURVE_MM) / 2))
             points = [point(piece.point(i / count)) for i in range(count + 1)]
-            run += [Line(p, q) for p, q in itertools.pairwise(points) if math.dist(p, q) > 1e-6]
+            run += [Line(p, q) for p, q in pairwise(points) if math.dist(p, q) > 1e-6]
     return run
 
 
@@ -201,6 +225,10 @@ def _dxf_run(entity: Any, unit: float) -> list[Segment] | None:
         bent = [(point(v.dxf.location), float(v.dxf.bulge)) for v in entity.vertices]
         return _bulged(bent, bool(entity.is_closed))
     if kind in ("SPLINE", "ELLIPSE"):
+        if kind == "ELLIPSE":
+            _bounded(point(dxf.center), point(dxf.major_axis))
+        else:
+            _bounded(*map(point, entity.control_points or entity.fit_points))
         points = [point(p) for p in entity.flattening(CURVE_MM / unit)]
         return [Line(p, q) for p, q in pairwise(points) if math.dist(p, q) > 1e-6]
     return None

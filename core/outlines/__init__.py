@@ -11,6 +11,8 @@ Map
     settling    unknown lengths, radii and angles settled by closing and tangency
     runs        moves run as segments
     told        outlines and paths from moves
+    board       told moves laid out to be drawn on: what can be dragged, dimensions, crossings
+    apart       an outline taken apart into moves
     meeting     where lines and arcs meet
     combine     outlines joined, cut out of each other, or what they share
     offset      the same outline grown or shrunk, segment for segment

@@ -13,7 +13,7 @@ from collections.abc import Sequence
 
 from core.errors import BuildError
 from core.outlines.curves import Point
-from core.outlines.moves import CORNERS, HEADINGS, Move
+from core.outlines.moves import CORNERS, HEADINGS, REPEATS, Move
 from core.outlines.runs import PLACED, Pen, heading_of
 
 Circle = tuple[Point, float]  # middle, radius: above nought with the middle on the left
@@ -172,6 +172,8 @@ def _moved(pen: Pen | None, move: Move) -> Pen | None:
         return Pen((move.values[0], move.values[1]))
     if move.word in (*CORNERS, "close", "mirror") or pen is None:
         return pen
+    if move.word in REPEATS:
+        return None  # where it ends is known once it is run
     if any(math.isnan(value) for value in move.values):
         return None
     return pen.after(pen.segment(move))

@@ -16,6 +16,7 @@ from contextvars import ContextVar
 # mating surfaces together within that limit.
 PRINT_MM = 0.005
 SKETCH_MM = 0.1  # less than a screen pixel of a part as wide as the stage
+SMALLEST = 1e-7  # radians: no round is so large that its facets come to nothing
 ROUGHEST = 0.015  # of the radius, so that thin rounds of a sketch stay round
 
 _CHORD: ContextVar[float] = ContextVar("chord_error_mm", default=PRINT_MM)
@@ -38,7 +39,8 @@ def half_facet(radius: float, share: float = 1.0) -> float:
         share: of the chord error, where an arc is cut on one side only.
     """
     chord = chord_error_mm()
-    return math.acos(1 - min(0.5 if chord == PRINT_MM else ROUGHEST, share * chord / radius))
+    least = 0.5 if chord == PRINT_MM else ROUGHEST
+    return max(math.acos(1 - min(least, share * chord / radius)), SMALLEST)
 
 
 @contextmanager

@@ -13,6 +13,8 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from core.errors import BuildError
+from core.limits import limits
 from core.outlines.curves import Arc, Segment
 from core.outlines.fineness import chord_error_mm, half_facet
 from core.outlines.loop import Loop, Outline
@@ -23,7 +25,13 @@ Counts = tuple[tuple[int, ...], ...]
 
 def segment_counts(outline: Outline) -> Counts:
     """Into how many pieces each segment is cut, per loop. Lines are one piece."""
-    return tuple(tuple(_pieces(segment) for segment in loop.segments) for loop in outline.loops)
+    counts = tuple(tuple(_pieces(segment) for segment in loop.segments) for loop in outline.loops)
+    total, most = sum(map(sum, counts)), limits().facets
+    if total > most:
+        raise BuildError(
+            f"this outline would have {total:,} facets", remedy=f"a smaller one: at most {most:,}"
+        )
+    return counts
 
 
 def _pieces(segment: Segment) -> int:

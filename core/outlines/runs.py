@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from core.errors import BuildError
 from core.outlines.curves import Arc, Line, Point, Segment
-from core.outlines.moves import CLOSED_MM, CORNERS, HEADINGS, Move
+from core.outlines.moves import CLOSED_MM, CORNERS, HEADINGS, REPEATS, Move
 
-STANDS = ("start", "close", "mirror", *CORNERS)  # moves that draw no segment of their own
+STANDS = ("start", "close", "mirror", *REPEATS, *CORNERS)  # moves that draw no segment of their own
 PLACED = "placed"  # an arc that is known already, told by its middle, radius, start and sweep
 
 
@@ -18,12 +18,14 @@ PLACED = "placed"  # an arc that is known already, told by its middle, radius, s
 class Run:
     """What moves draw: segments in order, and for each the move it comes from.
 
-    ``blends`` tells at which segment's beginning a corner is rounded or cut off, and by how much.
+    ``blends`` holds the moves that round or cut off a corner, by the segment that begins there.
+    ``copied`` are the segments that a mirror or a repeat has drawn.
     """
 
     segments: list[Segment] = field(default_factory=list)
     sources: list[int] = field(default_factory=list)
-    blends: dict[int, tuple[str, float]] = field(default_factory=dict)
+    blends: dict[int, Move] = field(default_factory=dict)
+    copied: set[int] = field(default_factory=set)
     closes: bool = False
 
 
@@ -31,13 +33,14 @@ def run_moves(moves: Sequence[Move]) -> Run:
     """The segments of moves whose every value is known, and whose ``about`` have been placed."""
     run = Run()
     pen = Pen()
+    since = 0  # where what a repeat takes begins
     for move in moves:
         match move.word:
             case "start":
                 pen = Pen((move.values[0], move.values[1]))
             case "round" | "chamfer":
                 # after the last line home the corner is the first one
-                run.blends[0 if run.closes else len(run.segments)] = (move.word, move.values[0])
+                run.blends[0 if run.closes else len(run.segments)] = move
             case "circle":
                 raise BuildError(
                     "'circle' stands in a hull only", remedy="about 20 0 radius 8 left"
@@ -47,6 +50,9 @@ def run_moves(moves: Sequence[Move]) -> Run:
             case "mirror":
                 _mirror(run, move.side)
                 pen = Pen(run.segments[-1].b)
+            case "repeat" | "turning":
+                pen = _repeat(run, since, move, pen)
+                since = len(run.segments)
             case _:
                 segment = pen.segment(move)
                 if segment.length > 1e-12:
@@ -212,6 +218,7 @@ def _mirror(run: Run, side: str) -> None:
             "it is mirrored about"
         )
     half = len(run.segments)
+    run.copied |= set(range(half, 2 * half))
     # a corner of one half is one of the other; those on the axis are shared
     open_start = off(run.segments[0].a) > CLOSED_MM
     run.blends |= {
@@ -227,6 +234,40 @@ def _mirror(run: Run, side: str) -> None:
             end = segment.start + segment.sweep
             turned = math.pi - end if side == "up" else -end
             run.segments.append(Arc(flip(segment.center), segment.radius, turned, segment.sweep))
+
+
+def _repeat(run: Run, since: int, move: Move, pen: Pen) -> Pen:
+    """Add what was drawn from segment ``since`` on again, each time from where the last ended."""
+    unit = run.segments[since:]
+    if not unit:
+        raise BuildError("there is nothing to repeat yet")
+    sources, count = run.sources[since:], len(unit)
+    turn = math.radians(move.values[1]) if move.word == "turning" else 0.0
+    corners = {i - since: told for i, told in run.blends.items() if i > since}
+    start = unit[0].a
+    for copy in range(1, int(move.values[0])):
+        angle, at = turn * copy, run.segments[-1].b
+        base = len(run.segments)
+        run.segments += [_carried(segment, start, at, angle) for segment in unit]
+        run.sources += sources
+        run.copied |= set(range(base, base + count))
+        run.blends |= {base + i: told for i, told in corners.items()}
+    # a corner told where the last one ends has nothing after it yet
+    return Pen(run.segments[-1].b, pen.heading + turn * (int(move.values[0]) - 1))
+
+
+def _carried(segment: Segment, start: Point, at: Point, angle: float) -> Segment:
+    """A segment turned about ``start`` and taken along to ``at``."""
+    cos, sin = math.cos(angle), math.sin(angle)
+
+    def moved(point: Point) -> Point:
+        dx, dy = point[0] - start[0], point[1] - start[1]
+        return (at[0] + dx * cos - dy * sin, at[1] + dx * sin + dy * cos)
+
+    if isinstance(segment, Line):
+        heading = None if segment.heading is None else segment.heading + angle
+        return Line(moved(segment.a), moved(segment.b), segment.name, heading)
+    return replace(segment, center=moved(segment.center), start=segment.start + angle)
 
 
 def heading_of(move: Move) -> float:

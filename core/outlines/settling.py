@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from core.errors import BuildError
 from core.outlines.curves import Point
-from core.outlines.moves import CLOSED_MM, CORNERS, HEADINGS, Move
+from core.outlines.moves import CLOSED_MM, CORNERS, HEADINGS, REPEATS, Move
 from core.outlines.runs import STANDS, Pen, heading_of, run_moves
 
 
@@ -74,9 +74,14 @@ def _missed(moves: Sequence[Move]) -> NDArray[np.float64]:
 def _end_of(moves: Sequence[Move]) -> Point:
     """Where a run of moves ends; lines and turns of no length are allowed."""
     pen = Pen()
+    mark: Point | None = None
     for move in moves:
         if move.word == "start":
             pen = Pen((move.values[0], move.values[1]))
+            mark = pen.at
+        elif move.word in REPEATS:
+            pen = _repeated(pen, mark or (0.0, 0.0), move)
+            mark = pen.at
         elif move.word == "turn":
             side = 1.0 if move.side == "left" else -1.0
             angle, radius = side * math.radians(move.values[0]), move.values[1]
@@ -88,6 +93,18 @@ def _end_of(moves: Sequence[Move]) -> Point:
         else:
             pen = pen.after(pen.segment(move))
     return pen.at
+
+
+def _repeated(pen: Pen, start: Point, move: Move) -> Pen:
+    """The pen after a repeat of what led from ``start`` to it."""
+    turn = math.radians(move.values[1]) if move.word == "turning" else 0.0
+    dx, dy = pen.at[0] - start[0], pen.at[1] - start[1]
+    x, y = pen.at
+    copies = int(move.values[0]) - 1
+    for copy in range(1, copies + 1):
+        cos, sin = math.cos(turn * copy), math.sin(turn * copy)
+        x, y = x + dx * cos - dy * sin, y + dx * sin + dy * cos
+    return Pen((x, y), pen.heading + turn * copies)
 
 
 def _tangent_angles(moves: Sequence[Move]) -> tuple[Move, ...]:
@@ -112,7 +129,7 @@ def _tangent_angles(moves: Sequence[Move]) -> tuple[Move, ...]:
             heading += move.values[0] * (1 if move.side == "left" else -1)
         elif move.word in HEADINGS or move.word == "along":
             heading = heading_of(move)
-        elif move.word not in STANDS:
+        elif move.word in REPEATS or move.word not in STANDS:
             heading = _heading_after([*settled])
     return tuple(settled)
 

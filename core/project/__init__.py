@@ -11,6 +11,8 @@ Map
     options     what a field may be set to where it stands
     faces       what is left of each face, how much room is on it, which place lies in it
     beginning   documents with a step, a part or a fit more, sized to where it stands
+    outlining   outlines at a path: laid out to be drawn on, taken apart, brought in
+    cannot      what there is none of, and the nearest thing
     starters    whole things to begin with, told by what must meet
     parting     the pieces a split left made parts of their own, each with its fits
     assembly    where every part sits in the finished thing

@@ -9,8 +9,9 @@ from typing import Any
 
 from core.errors import BuildError
 from core.fits import FITS
+from core.fits.registry import FitKind
 from core.measures.display import plain
-from core.project.faces import Room, free_face, room_on
+from core.project.faces import Room, free_face, room_on, side_face
 from core.project.graph import sheet
 from core.project.options import Surroundings, options_of
 from core.project.results import Solution
@@ -142,16 +143,86 @@ def begin_fit(
             )
         )  # fmt: skip
     name = fresh_name(re.sub(r"\W+", "_", kind), [*names, second])
+    whole = None
+    if not any(on) and solution.parts[first].state.body is not None:
+        other = solution.parts[second].state if parts[1] else None
+        whole = spec.begins(solution.parts[first].state, other)
+    if whole is not None:
+        fit = FitSpec(
+            name=name,
+            kind=kind,
+            parts=(first, second),
+            feel=spec.feel,
+            fields=_sizes_told(whole.fields, project.units) | dict(ways[way].sets),
+            place_a=Place(on=whole.on_a, **_across(whole.place_a, project.units)),
+            place_b=Place(on=whole.on_b, **_across(whole.place_b, project.units))
+            if parts[1]
+            else None,
+        )
+        return project.model_copy(update={"parts": made, "fits": [*project.fits, fit]}), name
+    places, sizes = _faces_of(solution, spec, (first, second if parts[1] else ""), on)
     fit = FitSpec(
         name=name,
         kind=kind,
         parts=(first, second),
         feel=spec.feel,
-        fields=dict(ways[way].sets),
-        place_a=Place(on=on[0] or _roomiest(solution, first)) if spec.on_a else None,
-        place_b=Place(on=on[1] or _roomiest(solution, second)) if spec.on_b and parts[1] else None,
+        fields=sizes | dict(ways[way].sets),
+        place_a=Place(on=places[0]) if spec.on_a else None,
+        place_b=Place(on=places[1]) if spec.on_b and parts[1] else None,
     )
     return project.model_copy(update={"parts": made, "fits": [*project.fits, fit]}), name
+
+
+def _faces_of(
+    solution: Solution, spec: FitKind, parts: tuple[str, str], on: tuple[str, str]
+) -> tuple[tuple[str, str], dict[str, str]]:
+    """The faces that a fit begins on, and what of its fields follows from them: the narrower of two
+    faces decides."""
+    unit = solution.project.units
+    rooms: list[Room | None] = []
+    places: list[str] = []
+    for part, chosen, stands in zip(parts, on, (spec.on_a, spec.on_b), strict=True):
+        room = None
+        if part and stands:
+            state = solution.parts[part].state
+            if chosen:
+                room = room_on(state, chosen) if state.body else None
+            elif spec.begins_on == "side":
+                room = side_face(state)
+        rooms.append(room)
+        roomiest = _roomiest(solution, part) if part and stands and not chosen and not room else ""
+        places.append(chosen or (room.place if room else roomiest))
+    known = [room for room in rooms if room]
+    sized = (
+        spec.sized(min(room.wide for room in known), min(room.tall for room in known))
+        if known
+        else {}
+    )
+    return (places[0], places[1]), _sizes_told(sized, unit)
+
+
+def _sizes_told(sizes: Mapping[str, float | str], unit: str) -> dict[str, str]:
+    return {
+        name: value if isinstance(value, str) else exact_size(value, unit)
+        for name, value in sizes.items()
+    }
+
+
+def _across(place: Mapping[str, float], unit: str) -> dict[str, str]:
+    """Distances of a place as they are typed; a turn in degrees."""
+    return {
+        name: f"{plain(value)} deg" if name == "turn" else exact_size(value, unit)
+        for name, value in place.items()
+    }
+
+
+def exact_size(mm: float, unit: str) -> str:
+    """A size as it is, to a hundredth of a millimetre.
+
+    >>> exact_size(8.6, "mm"), exact_size(12.7, "in")
+    ('8.6 mm', '0.5 in')
+    """
+    return f"{plain(mm, 2)} mm" if unit == "mm" else f"{plain(mm / 25.4, 4)} in"
 
 
 def become_kind(project: Project, fit: str, kind: str) -> Project:
@@ -189,17 +260,38 @@ def outline_again(solution: Solution, part: str, step: str, path: str, kind: str
         BuildError: there is no such outline or kind.
     """
     project = solution.project
-    owner = next((one for one in project.parts if one.name == part), None)
-    found = next((one for one in owner.steps if one.id == step), None) if owner else None
-    if owner is None or found is None:
-        raise BuildError("there is no such step", where="step")
+    found = _step(project, part, step)
     around = Surroundings(project, part)
     stands = found.place.on if found.place else ""
     made = _outline(kind, around, _as_large(solution, part, step), stands)
-    data = found.model_dump(mode="json")
-    if path == "outline" and data["place"] and any(f.kind == "face" for f in OUTLINES[kind].fields):
-        # it is drawn about the middle of the face it follows
-        data["place"] |= dict.fromkeys(("x", "y", "x_from", "y_from"), "")
+    again = with_outline(project, part, step, path, made)
+    if path != "outline" or not found.place or all(f.kind != "face" for f in OUTLINES[kind].fields):
+        return again
+    # it is drawn about the middle of the face it follows
+    middle = found.place.model_copy(update=dict.fromkeys(("x", "y", "x_from", "y_from"), ""))
+    steps = [
+        one.model_copy(update={"place": middle}) if one.id == step else one
+        for one in again.part(part).steps
+    ]
+    return _with_steps(again, part, steps)
+
+
+def _step(project: Project, part: str, step: str) -> Step:
+    owner = next((one for one in project.parts if one.name == part), None)
+    found = next((one for one in owner.steps if one.id == step), None) if owner else None
+    if found is None:
+        raise BuildError("there is no such step", where="step")
+    return found
+
+
+def with_outline(project: Project, part: str, step: str, path: str, made: OutlineSpec) -> Project:
+    """The document with another outline at a path inside a step; what is joined with the one that
+    stood there stays, after what the new one brings.
+
+    Raises:
+        BuildError: there is no such outline.
+    """
+    data = _step(project, part, step).model_dump(mode="json")
     target: Any = data
     keys = path.split(".")
     try:
@@ -208,11 +300,12 @@ def outline_again(solution: Solution, part: str, step: str, path: str, kind: str
                 target.append({"mode": "add"} if keys[-3] == "more" else {"up": "20 mm"})
             target = target[int(key)] if isinstance(target, list) else target[key]
         kept = target.get(keys[-1]) or {}
-        target[keys[-1]] = made.model_dump(mode="json") | {"more": kept.get("more", [])}
+        told = made.model_dump(mode="json")
+        target[keys[-1]] = told | {"more": told["more"] + kept.get("more", [])}
         changed = Step.model_validate(data)
     except (KeyError, IndexError, ValueError, TypeError, AttributeError):
         raise BuildError("there is no such outline", where="path") from None
-    steps = [changed if one.id == step else one for one in owner.steps]
+    steps = [changed if one.id == step else one for one in project.part(part).steps]
     return _with_steps(project, part, steps)
 
 

@@ -9,12 +9,14 @@ from collections import OrderedDict
 from collections.abc import Callable
 from typing import Any, Protocol, TypeVar
 
+from core.fingerprint import fingerprint
+
 T = TypeVar("T")
 
 
 def content_key(*parts: object) -> str:
-    """A hash of values whose ``repr`` tells all of them."""
-    return hashlib.blake2b(repr(parts).encode(), digest_size=16).hexdigest()
+    """A hash of values whose ``repr`` tells all of them, and of the program that works with them."""
+    return hashlib.blake2b(repr(parts).encode(), digest_size=16, key=fingerprint()).hexdigest()
 
 
 COSTLY_S = 3.0  # what took longer to make is worth writing down, where somewhere is given
@@ -57,6 +59,11 @@ class ContentCache:
             while len(self._kept) > self._most:
                 self._kept.popitem(last=False)
         return made
+
+    def kept(self, key: str) -> Any | None:
+        """The value for a key where it is at hand, else None."""
+        with self._lock:
+            return self._kept.get(key)
 
     def keep_only(self, most: int) -> None:
         """From now on keeps fewer."""

@@ -21,6 +21,7 @@ from core.steps.state import PartState
 FLAT = 1 - 1e-6
 IN_PLANE_MM = 1e-3
 ENOUGH = 0.25  # of the largest circle on a face: room enough round its middle to begin there
+LEANS = 0.02  # sine of the lean up to which a face still stands upright
 COARSE_MM = 0.05  # how finely the middle of a face is sought
 
 
@@ -30,7 +31,7 @@ class Room:
 
     ``at`` is the circle's middle in the face's own millimetres from its place: the place itself
     where there is room enough round it; ``radius`` is the circle's, ``deep`` how far the part goes
-    below the face, mm.
+    below the face, ``wide`` and ``tall`` what it measures along its own axes, mm.
     """
 
     place: str
@@ -38,6 +39,8 @@ class Room:
     at: tuple[float, float]
     radius: float
     deep: float
+    wide: float = 0.0
+    tall: float = 0.0
 
 
 def room_on(state: PartState, place: str, mesh: TriangleMesh | None = None) -> Room | None:
@@ -54,7 +57,33 @@ def room_on(state: PartState, place: str, mesh: TriangleMesh | None = None) -> R
     at = (0.0, 0.0) if own > ENOUGH * radius else (float(centre.x), float(centre.y))
     up = np.array(frame.z_axis)
     heights = (mesh.vertices - np.array(frame.origin)) @ up
-    return Room(place, frame, at, own if at == (0.0, 0.0) else radius, float(-heights.min()))
+    low_x, low_y, high_x, high_y = shape.bounds
+    free = own if at == (0.0, 0.0) else radius
+    return Room(place, frame, at, free, float(-heights.min()), high_x - low_x, high_y - low_y)
+
+
+def side_face(state: PartState) -> Room | None:
+    """The largest flat face that stands upright, of equal ones the one that looks most to the back;
+    None where there is none."""
+    if state.body is None:
+        return None
+    mesh = triangle_mesh(state.solid())
+    rooms = []
+    for feature in state.features.values():
+        for name, frame in feature.places.items():
+            leans = abs(frame.z_axis[2]) > LEANS
+            if leans or name in feature.curved or name.endswith(OF_CUTTER):
+                continue
+            if (feature.step, name) not in mesh.faces:
+                continue
+            room = room_on(state, f"{feature.step}.{name}", mesh)
+            if room:
+                rooms.append(room)
+    return max(
+        rooms,
+        key=lambda one: (round(one.wide * one.tall, 3), round(one.frame.z_axis[1], 6)),
+        default=None,
+    )
 
 
 def free_face(state: PartState, up: tuple[float, float, float] = (0.0, 0.0, 1.0)) -> Room | None:

@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from typing import cast
 
 from core.errors import BuildError, CoreError
 from core.measures import Quantity
 from core.measures.display import told_value
 from core.measures.evaluate import Kind, nearest
 from core.outlines import Outline, combine_outlines, plain_value, read_moves
+from core.outlines.moves import Value, unbracketed
 from core.outlines.told import open_run
 from core.project.resolve import Names, Typed, quantity_of, work_out
 from core.project.results import Sketch
@@ -18,6 +21,7 @@ from core.steps import OUTLINES, Field, PartState
 from core.steps.edge_list import read_edges
 from core.steps.field import applies, filled
 
+BRACKETS = re.compile(r"\((?:[^()]|\([^()]*\))*\)")
 STATION_FIELDS = (
     Field("up", "length", "up", "20 mm"),
     Field("x", "length", "to the right", "0", clause=", {x} right"),
@@ -146,6 +150,9 @@ class FieldReader:
                 self._number(done, spec, at, text, part, extra)
                 if applies(spec, every):
                     done.fail(self._beyond(spec, done.numbers.get(spec.name), at))
+            elif spec.measured:
+                done.words[spec.name], bad = self._text(at, text, part, extra)
+                done.fail(bad)
             else:
                 done.words[spec.name] = text
         return done
@@ -193,6 +200,19 @@ class FieldReader:
             raise BuildError(f"'{expression}': {why}", where=path)
         return typed.value
 
+    def _text(
+        self, path: str, text: str, part: str, extra: Mapping[str, Quantity]
+    ) -> tuple[str, CoreError | None]:
+        """A text with what stands in brackets worked out, in millimetres."""
+
+        def worked(found: re.Match[str]) -> str:
+            return f"{self._within(path, found[0][1:-1], 'length', part, extra):.6g}"
+
+        try:
+            return BRACKETS.sub(worked, text), None
+        except CoreError as failure:
+            return text, failure.at(path)
+
     def _edges(
         self, path: str, text: str, part: str, extra: Mapping[str, Quantity]
     ) -> tuple[str, CoreError | None]:
@@ -210,17 +230,19 @@ class FieldReader:
         self, path: str, text: str, part: str, extra: Mapping[str, Quantity]
     ) -> tuple[str, CoreError | None]:
         """Moves with every expression in them worked out, as text again."""
-
-        def value(expression: str, kind: str) -> float:
-            if expression.startswith("(") and expression.endswith(")"):
-                expression = expression[1:-1]
-            number: Kind = "angle" if kind == "angle" else "length"
-            return self._within(path, expression, number, part, extra)
-
+        value = self.value_at(path, part, extra)
         try:
             return ", ".join(move.told() for move in read_moves(text, value)), None
         except CoreError as failure:
             return "", failure.at(path)
+
+    def value_at(self, path: str, part: str, extra: Mapping[str, Quantity]) -> Value:
+        """Works out the expressions of told moves, which may stand in brackets."""
+
+        def value(expression: str, kind: str) -> float:
+            return self._within(path, unbracketed(expression), cast(Kind, kind), part, extra)
+
+        return value
 
     def outline(
         self, path: str, spec: OutlineSpec | None, part: str, into: Worked, prefix: str

@@ -189,10 +189,16 @@ class Accepted(_Model):
 
 
 class Check(_Model):
-    """A size on a paper drawing or a measured object, to be ticked against the model."""
+    """A size on a paper drawing or a measured object, to be ticked against the model.
+
+    The model's own is an expression, or what ``reads`` names between the one or two things of
+    ``of`` (see `core.checks.pressed`), measured on the finished solids.
+    """
 
     what: Label
-    size: Expression
+    size: Expression = ""
+    of: Annotated[list[Words], Field(max_length=2)] = []
+    reads: Label = ""
     wanted: Expression
     within: Expression = "0.1 mm"
 

@@ -11,6 +11,8 @@ from dataclasses import dataclass, field, replace
 
 from core.errors import BuildError, CoreError, ExpressionError, unforeseen
 from core.fits import FITS, FitInput, FitKind
+from core.halting import may_halt
+from core.limits import check_size
 from core.measures import dependency_order
 from core.measures.display import in_unit
 from core.measures.units import length
@@ -64,6 +66,7 @@ class _Solver:
         order, cycles = dependency_order(dependencies(project))
         errors = [self._cycle(cycle) for cycle in cycles]
         for node in order:
+            may_halt()
             self._work(node)
         parts = {}
         for part in project.parts:
@@ -140,7 +143,8 @@ class _Solver:
     def _do_fit(self, fit: FitSpec) -> None:
         process = self.project.process
         path = f"fits.{fit.name}"
-        proposed = proposed_gap(fit, process)
+        worked = self._measured_words(fit)
+        proposed = proposed_gap(fit, process, worked)
         typed: dict[str, Typed] = {}
         gap: float | None = proposed
         error: CoreError | None = None
@@ -176,6 +180,13 @@ class _Solver:
                 error=error,
             )
         )
+
+    def _measured_words(self, fit: FitSpec) -> dict[str, str]:
+        """Texts of a fit in which measures are put in, as far as they can be."""
+        kind = FITS.get(fit.kind)
+        measured = tuple(one for one in kind.fields if one.measured) if kind else ()
+        typed = {one.name: fit.fields[one.name] for one in measured if one.name in fit.fields}
+        return self.reader.read(f"fits.{fit.name}.fields", measured, typed, "").words
 
     def _do_step(self, part: str, number: int) -> None:
         step = self.sheets[part][number]
@@ -278,6 +289,8 @@ class _Solver:
                     self.project.units,
                 )
                 after = replace(kind.build(given), key=key)
+                if after.body is not None:
+                    check_size(after.body.bounds, after.body.solid.num_tri())
                 warns = kind.warns(given, after)
                 cures = kind.cures(given, after) if warns else ()
                 sketch = Sketch((drawn, *(s.outline for s in further))) if drawn else None
@@ -325,6 +338,8 @@ class _Solver:
             )  # fmt: skip
             build = kind.build_a if is_a else kind.build_b
             after = STATES.get(key, lambda: _keyed(build(given), key, fit.name, step.id))
+            if after.body is not None:
+                check_size(after.body.bounds, after.body.solid.num_tri())
             after = replace(after, part=before.part)
             if not is_a:
                 so_far.result = replace(so_far.result, meeting=kind.meeting(given))

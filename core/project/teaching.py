@@ -21,6 +21,7 @@ from core.process.learning import (
 )
 from core.project.proposing import proposed_gap
 from core.project.schema import Project
+from core.project.solve import solve
 
 # How sure the limits are beforehand. common practice, no source
 OVERHANG_SD_DEG, BRIDGE_SD_MM = 8.0, 5.0
@@ -161,14 +162,23 @@ def same_process(one: Process, other: Process) -> bool:
 def follows(document: Project, process: Process) -> list[Follows]:
     """Every fit of a project whose gap goes by its feel, as the process is known now."""
     found = []
+    worked = _worked(document)
     for fit in document.fits:
         if fit.gap:
             continue
-        now, then = (proposed_gap(fit, known) for known in (document.process, process))
+        words = worked.get(fit.name)
+        now, then = (proposed_gap(fit, known, words) for known in (document.process, process))
         stays, moved = (chance_of(fit.feel, forecast(g, process), process) for g in (now, then))
         label = fit.label or fit.name
         found.append(Follows(label, fit.feel, now, then, stays, moved, abs(now - then) > SAME_MM))
     return found
+
+
+def _worked(document: Project) -> dict[str, Mapping[str, str]]:
+    """Texts of fits in which measures are put in; solved only where there are such."""
+    if not any("(" in text for fit in document.fits for text in fit.fields.values()):
+        return {}
+    return {name: fit.words for name, fit in solve(document).fits.items()}
 
 
 def with_learnt(document: Project, process: Process) -> Project:

@@ -11,6 +11,7 @@ Map
     filling     holes of a mesh closed, loop by loop
     mending     what is wrong with a mesh from elsewhere, and mending it
     sound       what a mesh from elsewhere bounds, room counted once
+    between     distance, angle, wall and axes between two things; radius, length, area of one
     small_part  the small-parts cylinder
     stances     resting positions, ranked
     motion      one solid moved in another

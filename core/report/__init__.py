@@ -12,6 +12,9 @@ Map
     comparing     materials side by side, break-even
     differences   two documents compared
     sketching     coarse solids to look at while a change is being proved
+    outline_desk  outlines told as moves, as the outline desk draws them
+    picture       a small picture of a whole project, drawn without a screen
+    pages         what there is to read of every step, fit and check
     trial_print   parts printed by the stand-in, read and tried by hand
     standing      the ways a part can stand, ranked
     mesh_check    a mesh from elsewhere proved, as plain data

@@ -49,7 +49,7 @@ from core.report.sentences import (
     place_field_views,
     step_aloud,
 )
-from core.steps import STEPS, PartState
+from core.steps import OUTLINES, STEPS, PartState
 from core.steps.extrude import OF_CUTTER
 
 
@@ -134,6 +134,9 @@ def _line_view(line: Line) -> CheckView:
     return CheckView(
         what=line.what,
         size=line.size,
+        of=list(line.of),
+        reads=line.reads,
+        takes=line.kind,
         wanted=line.wanted,
         within=line.within,
         found_mm=line.found_mm,
@@ -270,7 +273,10 @@ def _face_views(result: PartResult, measured: Measured) -> list[FaceView]:
 
 def _outline_views(path: str, spec: OutlineSpec, words: str) -> list[OutlineView]:
     """An outline that may become another kind, and what is joined with it."""
-    found = [OutlineView(path=path, kind=spec.kind, words=words)]
+    kind = OUTLINES.get(spec.kind)
+    drawn = next((one.name for one in kind.fields if one.kind == "moves"), "") if kind else ""
+    field = f"{path}.fields.{drawn}" if drawn else ""
+    found = [OutlineView(path=path, kind=spec.kind, words=words, drawn=field)]
     for index, further in enumerate(spec.more):
         joined = f"{words}, joined {index + 1}"
         found += _outline_views(f"{path}.more.{index}.outline", further.outline, joined)

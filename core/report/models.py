@@ -94,11 +94,13 @@ class DrawingView(View):
 
 
 class OutlineView(View):
-    """An outline of a step that may become another kind: its path inside the step."""
+    """An outline of a step that may become another kind: its path inside the step, and the path of
+    the field that draws it by moves, empty where it must be taken apart first."""
 
     path: str
     kind: str
     words: str
+    drawn: str = ""
 
 
 class HeldView(View):
@@ -446,10 +448,13 @@ class ReadingView(View):
 
 
 class CheckView(View):
-    """A size on a drawing beside the model's own."""
+    """A size on a drawing beside the model's own, mm; in degrees where it ``takes`` an angle."""
 
     what: str
     size: str
+    of: list[str]
+    reads: str
+    takes: str
     wanted: str
     within: str
     found_mm: float | None

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from core.checks.moving import pose_at, sweep_fit
+from core.measures.display import length_text
+from core.measures.units import LengthUnit
 from core.project.results import FitResult
 from core.proof.motion import TOUCH_MM3
 from core.report.fits import motion_view
@@ -10,18 +12,20 @@ from core.report.models import MotionReport, MotionView, PoseView, Severity
 from core.steps import PartState
 
 
-def motion_report(fit: FitResult, a: PartState, b: PartState) -> MotionReport:
-    """A motion tried out, worded. The fit must have one."""
+def motion_report(
+    fit: FitResult, a: PartState, b: PartState, lengths: LengthUnit = "mm"
+) -> MotionReport:
+    """A motion tried out, worded in the project's unit. The fit must have one."""
     assert fit.meeting is not None and fit.meeting.motion is not None
     motion = fit.meeting.motion
     tried = sweep_fit(fit, a, b)
     best = tried.tightest
     unit = motion_view(motion)
     if tried.contact is None:
-        words = f"moves freely, {motion.words}: never closer than {best.gap_mm:.2f} mm"
+        words = f"moves freely, {motion.words}: never closer than {length_text(round(best.gap_mm, 2), lengths)}"
         severity: Severity = "good"
     else:
-        words = f"first touches at {_told(unit, tried.contact)}"
+        words = f"first touches at {_told(unit, tried.contact, lengths)}"
         # a hinge is expected to come to a stop; anything else should have its way free
         severity = "note" if motion.way == "turn" else "warning"
     return MotionReport(
@@ -44,7 +48,7 @@ def motion_report(fit: FitResult, a: PartState, b: PartState) -> MotionReport:
     )
 
 
-def _told(view: MotionView, at: float) -> str:
+def _told(view: MotionView, at: float, lengths: LengthUnit) -> str:
     if view.way == "track":
         return f"{at:.0%} of the way"
-    return f"{at:.1f}{'°' if view.unit == '°' else ' mm'}"
+    return f"{at:.1f}°" if view.unit == "°" else length_text(round(at, 1), lengths)

@@ -224,3 +224,29 @@ def _joined(segments: Sequence[Segment]) -> list[Segment]:
             segment = segment.between(a, b)
         found.append(segment)
     return found
+
+
+def round_through(points: Points) -> tuple[Point, float] | None:
+    """The circle whose facets have these corners, in any order, all round or part of the way: its
+    centre and its true radius; None where they lie on none.
+
+    >>> from core.outlines import circle, flatten
+    >>> centre, radius = round_through(np.array(flatten(circle(10), "same area")[0][0][:-1]))
+    >>> round(radius, 6)
+    5.0
+    """
+    if len(points) < 4:
+        return None
+    matrix = np.column_stack([2 * points, np.ones(len(points))])
+    (cx, cy, _), *_ = np.linalg.lstsq(matrix, (points**2).sum(axis=1), rcond=None)
+    angles = np.arctan2(points[:, 1] - cy, points[:, 0] - cx)
+    run = points[np.argsort(angles)]
+    gaps = np.diff(np.append(np.sort(angles), np.sort(angles)[0] + 2 * math.pi))
+    widest = int(gaps.argmax())
+    if gaps[widest] < 1.5 * float(np.median(gaps)):
+        whole = _whole(run, "")
+        if whole:
+            return whole.center, whole.radius
+    run = np.roll(run, -(widest + 1), axis=0)
+    arc = _arc(run, "") or _part_of_arc(run, "")
+    return (arc.center, arc.radius) if arc else None

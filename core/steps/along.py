@@ -7,13 +7,13 @@ from collections.abc import Mapping, Sequence
 
 import numpy as np
 
-from core.errors import BuildError
+from core.limits import check_copies
 from core.outlines import path_of, plain_value, read_moves
 from core.outlines.curves import Arc, Point, Segment
 from core.outlines.trimmed import grown_outline
 from core.solids import Frame
 from core.steps.field import Field
-from core.steps.patterns import MOST_COPIES, OF, WITH, Matrix, Pattern, spot_of
+from core.steps.patterns import OF, WITH, Matrix, Pattern, spot_of
 from core.steps.registry import StepInput, register
 from core.steps.state import Feature
 
@@ -117,12 +117,12 @@ def _nearest(segment: Segment, point: Point) -> tuple[float, float]:
 def _ways(given: StepInput, length: float, closed: bool) -> list[float]:
     """How far from the first each copy stands along the line, the first included."""
     if given.words["spread"] == EVENLY:
+        check_copies(given.numbers["count"])
         count = round(given.numbers["count"])
         gaps = count if closed else max(count - 1, 1)
         return [length * i / gaps for i in range(count)]
     spacing = given.numbers["spacing"]
-    if length / spacing > MOST_COPIES:
-        raise BuildError("the spacing is too small", remedy=f"at most {MOST_COPIES} copies")
+    check_copies(length / spacing)
     count = math.floor(length / spacing + 1e-9) + (0 if closed else 1)
     return [spacing * i for i in range(max(count, 1))]
 

@@ -87,7 +87,7 @@ class Ledge(StepKind):
 
     kind = "ledge"
     title = "Ledge: a step inside a rim"
-    also = ("rebate", "step", "shelf", "tray", "recess")
+    also = ("ledge", "step inside", "shelf", "rebate", "step")
     fields = (
         Field("inwards", "length", "width", "1 mm", above=0),
         Field("down", "length", "depth", "3 mm", above=0),

@@ -82,7 +82,7 @@ class Extrude(StepKind):
         ),
         Start(
             "Cut {outline} right through",
-            ("cut through", "through all", "window", "opening"),
+            ("through", "cut through", "through all", "window", "opening"),
             {"mode": "cut", "direction": "right through"},
             about="Take an outline out of the part, whatever its thickness.",
             at_face="cut right through",
@@ -90,7 +90,7 @@ class Extrude(StepKind):
         ),
         Start(
             "Keep only what lies in {outline}",
-            ("common", "intersect", "keep"),
+            ("common", "keep only"),
             {"mode": "common", "direction": "right through"},
             about="Take away all that lies beside an outline.",
             name="kept",

@@ -80,6 +80,10 @@ class Field:
     # where a new step is sized to its face: a length across it, or one that goes into the body
     spans: Literal["", "across", "into"] = ""
     goes_in_when: tuple[Condition, ...] = ()
+    # what moves draw: a path that may stay open, a closed outline, circles with a hull round them
+    draws: Literal["path", "outline", "circles"] = "path"
+    # a text in which brackets hold lengths, put in as millimetres: print (across)x4
+    measured: bool = False
     beside: str = ""  # the field that the same press on a corner sets as well
 
     @property
@@ -90,7 +94,7 @@ class Field:
     @property
     def holds_names(self) -> bool:
         """Whether its text may refer to measures and sizes by name."""
-        return self.is_number or self.kind in ("moves", "edges")
+        return self.is_number or self.measured or self.kind in ("moves", "edges")
 
     def number_kind(self) -> Kind:
         """The kind of a field that holds an expression."""

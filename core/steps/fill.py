@@ -8,11 +8,12 @@ from collections.abc import Mapping
 import shapely
 
 from core.errors import BuildError
+from core.limits import limits
 from core.outlines import Outline, flatten, rectangle, try_offset
 from core.solids import Frame
 from core.solids.prism import Prism
 from core.steps.field import Field
-from core.steps.patterns import MOST_COPIES, OF, WITH, Matrix, distinct, repeated, shift
+from core.steps.patterns import OF, WITH, Matrix, distinct, repeated, shift
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import PartState
 
@@ -49,7 +50,7 @@ class Fill(StepKind):
         lean = math.radians(given.numbers["angle"])
         row_gap = spacing * (math.sqrt(3) / 2 if given.words["layout"] == "hexagonal" else 1.0)
         rows, columns = math.ceil(reach / row_gap), math.ceil(reach / spacing)
-        if (2 * rows + 1) * (2 * columns + 1) > 4 * MOST_COPIES:
+        if (2 * rows + 1) * (2 * columns + 1) > 4 * limits().copies:
             raise BuildError(f"copies {spacing:g} mm apart are too many", remedy="a larger spacing")
         frame, found = given.frame, []
         for row in range(-rows, rows + 1):

@@ -120,7 +120,7 @@ BY_NAME = (
         "a semicircle {diameter} across",
         lambda n, *_: outlines.half_disc(n["diameter"]),
         ("half circle", "D shape"),
-        ("sphere", "ball", "dome", "hemisphere", "dimple"),
+        ("sphere", "dimple", "ball", "dome", "hemisphere"),
     ),
     OutlineKind(
         "slot",
@@ -141,11 +141,11 @@ BY_NAME = (
         ),
         "a ring {outside} outside, {inside} inside",
         lambda n, *_: outlines.ring(n["outside"], n["inside"]),
-        ("tube", "pipe", "bush"),
+        ("ring", "tube", "pipe", "bush"),
     ),
     OutlineKind(
         "window",
-        "window between two circles, a sector",
+        "sector between two circles",
         (
             Field("outside", "length", "outer diameter", "60 mm"),
             Field("inside", "length", "inner diameter", "30 mm"),
@@ -154,7 +154,7 @@ BY_NAME = (
         ),
         "a window between circles of {inside} and {outside}, {angle} wide, corners {corners}",
         lambda n, *_: outlines.sector_window(n["outside"], n["inside"], n["angle"], n["corners"]),
-        ("sector", "window", "spokes"),
+        ("sector", "spoke window"),
     ),
     OutlineKind(
         "pillow",

@@ -94,10 +94,14 @@ DRAWN = (
     OutlineKind(
         "moves",
         "outline told as moves",
-        (Field("moves", "moves", "moves", "right 40 mm, up 20 mm, left ?, down ?"),),
+        (
+            Field(
+                "moves", "moves", "moves", "right 40 mm, up 20 mm, left ?, down ?", draws="outline"
+            ),
+        ),
         "the outline {moves}",
         _moves,
-        ("sketch", "outline", "profile", "draw", "half profile", "polyline", "arc", "line"),
+        ("sketch", "outline", "profile", "draw", "polyline", "arc", "line"),
     ),
     OutlineKind(
         "wall",
@@ -184,6 +188,6 @@ DRAWN = (
         ),
         "the traced outline {drawing}",
         _traced,
-        ("import", "drawing", "logo"),
+        ("drawing", "logo"),
     ),
 )

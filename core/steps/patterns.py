@@ -15,13 +15,13 @@ from manifold3d import Manifold, OpType
 from numpy.typing import NDArray
 
 from core.errors import BuildError
+from core.limits import check_copies
 from core.solids import Body, Frame
 from core.steps.field import Field
 from core.steps.plane import LEVEL, PLANE_FIELDS, plane_of, plane_told
 from core.steps.registry import Cures, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
-MOST_COPIES = 5000
 MEETS_MM3 = 1e-6  # a copy that shares less with the part does not meet it
 OF = Field("of", "step", "of step", "", among="piece", empty="the latest piece")
 WITH = Field("with", "steps", "together with", "", among="piece", clause=", together with {with}")
@@ -46,8 +46,7 @@ def turn_about(frame: Frame, angle_deg: float) -> Matrix:
 def repeated(given: StepInput, moves: Sequence[Matrix]) -> PartState:
     """The state with copies of what some steps did under every move (the original's own left out),
     each added, cut or kept in common as it was."""
-    if len(moves) > MOST_COPIES:
-        raise BuildError(f"{len(moves)} copies are too many", remedy=f"at most {MOST_COPIES}")
+    check_copies(len(moves))
     features = _repeats(given)
     before = given.state.solid()
     if not moves:
@@ -195,12 +194,13 @@ class Pattern(StepKind):
 
 
 def _whole(given: StepInput, name: str) -> int:
+    check_copies(given.numbers[name])
     return round(given.numbers[name])
 
 
 @register
 class LinearPattern(Pattern):
-    """In a row."""
+    """A piece copied in a row, so many times and so far apart."""
 
     kind = "row"
     title = "Repeat in a row"
@@ -235,7 +235,7 @@ class LinearPattern(Pattern):
 
 @register
 class CircularPattern(Pattern):
-    """Round an axis."""
+    """A piece copied round an axis, evenly over a turn or a part of one."""
 
     kind = "round"
     title = "Repeat round an axis"
@@ -260,7 +260,7 @@ class CircularPattern(Pattern):
 
 @register
 class GridPattern(Pattern):
-    """In rows and columns."""
+    """A piece copied in rows and columns, in line or staggered."""
 
     kind = "grid"
     title = "Repeat in a grid"
@@ -280,6 +280,7 @@ class GridPattern(Pattern):
 
     def moves(self, given: StepInput) -> list[Matrix]:
         across, back = given.numbers["across"], given.numbers["back"]
+        check_copies(given.numbers["rows"], given.numbers["columns"])
         half = across / 2 if given.words["stagger"] == "staggered" else 0.0
         return [
             shift(column * across + (half if row % 2 else 0.0), row * back, 0.0)
@@ -312,6 +313,7 @@ class RoundAndUp(Pattern):
 
     def moves(self, given: StepInput) -> list[Matrix]:
         count, rings = _whole(given, "count"), _whole(given, "rings")
+        check_copies(count, rings)
         pitch, lift = 360 / count, given.numbers["spacing"]
         half = pitch / 2 if given.words["stagger"] == "staggered" else 0.0
         axis = np.array(given.frame.z_axis)

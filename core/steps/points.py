@@ -44,7 +44,7 @@ def point_of(state: PartState, told: str) -> Vector:
     near = np.array(state.place(names[0])[1].origin)
     mesh = triangle_mesh(state.solid())
     if len(names) == 2:
-        runs = list(_runs(mesh, *(_faces(mesh, state, name) for name in names)))
+        runs = list(runs_between(mesh, *(_faces(mesh, state, name) for name in names)))
         if not runs:
             raise BuildError(f"{names[0]} and {names[1]} meet in no edge", remedy="another face")
         found = min((_half_way(run) for run in runs), key=lambda at: np.linalg.norm(at - near))
@@ -69,7 +69,9 @@ def _faces(mesh: TriangleMesh, state: PartState, name: str) -> NDArray[np.bool_]
     return mesh.on(feature.step, frozenset({name.rpartition(".")[2]}))
 
 
-def _runs(mesh: TriangleMesh, one: NDArray[np.bool_], other: NDArray[np.bool_]) -> Iterator[Array]:
+def runs_between(
+    mesh: TriangleMesh, one: NDArray[np.bool_], other: NDArray[np.bool_]
+) -> Iterator[Array]:
     """Runs of points along which two faces meet; a closed one ends where it begins."""
     start, end, owner, across = paired_edges(mesh)
     found = np.flatnonzero(one[owner] & other[across])

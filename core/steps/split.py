@@ -33,7 +33,10 @@ class Split(StepKind):
 
     kind = "split"
     title = "Split: keep one piece"
-    also = ("split", "cut in two", "halve", "mitre", "trim with a plane", "cut into parts")
+    also = (
+        "split", "cut in two", "halve", "mitre", "trim with a plane", "cut into parts",
+        "plane", "offset plane", "mid plane", "midplane",
+    )  # fmt: skip
     has_place = True
     fields = (
         Field("keep", "choice", "keep", "below", ("below", "above"), unless=AT_MITRES),

@@ -57,6 +57,7 @@ class ThreadStep(StepKind):
             "M12",
             hint="M12x1.5, 1/4-20 UNC, Tr20x4, print 24x4",
             suggests=SUGGESTED,
+            measured=True,
         ),
         Field("side", "choice", "where", "outside", ("outside", "inside")),
         Field(

@@ -7,10 +7,12 @@ from pathlib import Path
 
 import pytest
 from django.core.management import call_command
+from django.db import connection
 from selenium.webdriver import Chrome
 
 from tests.browser.chrome import chrome
 from tests.browser.walker import Walker
+from workshop import builders
 
 
 @pytest.fixture(scope="session")
@@ -25,12 +27,22 @@ def driver(downloads: Path) -> Iterator[Chrome]:
     made.quit()
 
 
+@pytest.fixture(scope="session")
+def pool(django_db_setup) -> Iterator[None]:
+    """Builders, as where the workshop is served."""
+    builders.begin(str(connection.settings_dict["NAME"]))
+    yield
+    builders.end()
+
+
 @pytest.fixture
-def bare_walker(driver: Chrome, live_server, transactional_db, downloads: Path) -> Iterator[Walker]:
+def bare_walker(
+    pool, driver: Chrome, live_server, transactional_db, downloads: Path
+) -> Iterator[Walker]:
     """A maker before an empty shelf."""
     walker = Walker(driver, live_server.url, downloads)
     walker.go("/api/openapi.json")
-    driver.execute_script("localStorage.clear()")
+    driver.execute_script("localStorage.clear(); localStorage.setItem('first-walk-done', 'yes')")
     driver.get_log("browser")
     yield walker
     walker.online()

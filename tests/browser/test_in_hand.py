@@ -220,7 +220,7 @@ def test_keys_are_listed_can_be_off_and_pages_have_titles(walker: Walker) -> Non
     walker.open("Bait tin")
     walker.until(lambda: walker.driver.title == "Bait tin · Fair Hinge")
     walker.keys("/")
-    assert not walker.all('[aria-label="find a step by a word"]')
+    assert not walker.all('[aria-label="find anything by a word"]')
     walker.driver.execute_script("localStorage.removeItem('shortcuts-off')")
     project = project_of("Bait tin")
     for page, title in (("print", "on the bed, Bait tin"), ("compare", "compare, Bait tin"),
@@ -262,7 +262,7 @@ def test_what_opens_on_the_desk_passes_axe(walker: Walker, theme: str) -> None:
     walker.until(lambda: not walker.all("[role=menu]"))
     walker.driver.execute_script("document.activeElement.blur()")
     walker.keys("/")
-    walker.one('[aria-label="find a step by a word"]')
+    walker.one('[aria-label="find anything by a word"]')
     assert walker.axe() == []
     walker.keys(Keys.ESCAPE)
     # the cursor is somewhere sensible again

@@ -52,7 +52,7 @@ def test_a_windlass_wheel(bare_walker: Walker) -> None:
     walker.type(path(body, "fields.height"), "12")
 
     walker.press_on("top of body")
-    hole = walker.step("window cut right through")
+    hole = walker.step("sector cut right through")
     for field, text in (
         ("outside", "across - 16"),
         ("inside", "26"),

@@ -21,6 +21,8 @@ from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import WebDriverWait
 
+from workshop import builders
+
 T = TypeVar("T")
 WAIT_S = 20
 # what is drawn anew, or lies under something for a moment, is looked for again
@@ -41,6 +43,9 @@ class Walker:
         self._expected: list[str] = []
 
     def go(self, path: str) -> None:
+        # the test server, unlike the one that serves, does not tell that a page has gone
+        self.driver.get("about:blank")
+        builders.give_up_all()
         self.driver.get(self.url + path)
 
     def until(self, condition: Callable[[], T], what: str = "") -> T:
@@ -57,6 +62,22 @@ class Walker:
 
     def one(self, css: str) -> WebElement:
         return self.until(lambda: self.all(css)[0], f"nothing matches {css}")
+
+    def steady(self, css: str) -> WebElement:
+        """An element that has stayed where it is for three pictures of the screen."""
+        stays = (
+            "const [one, done] = arguments; const at = () => { const r ="
+            " one.getBoundingClientRect(); return `${r.x} ${r.y} ${r.width}`; };"
+            "const first = at(); let left = 3; const look = () => at() !== first ? done(false) :"
+            " --left ? requestAnimationFrame(look) : done(one.isConnected);"
+            "requestAnimationFrame(look)"
+        )
+        return self.until(
+            lambda: next(
+                (one for one in self.all(css) if self.driver.execute_async_script(stays, one)), None
+            ),
+            f"{css} does not come to rest",
+        )
 
     def saying(
         self, words: str, css: str = "button, a, [role=menuitem], [role=option], label"
@@ -128,7 +149,9 @@ class Walker:
         """Everything typed is kept and the newest solids are drawn."""
         self.until(
             lambda: (
-                "kept, revision" in self.text('header [role="status"]')
+                (said := self.text('header [role="status"]')).startswith("kept, revision")
+                and "proving" not in said
+                and "still building" not in said
                 and not self.all('[data-dirty="true"]')
             ),
             "not kept",
@@ -185,7 +208,7 @@ class Walker:
         self.driver.execute_script("document.activeElement.blur()")
         before = {line.get_attribute("data-step") for line in self.all("[data-step]")}
         self.keys("/")
-        finder = self.one('[aria-label="find a step by a word"]')
+        finder = self.one('[aria-label="find anything by a word"]')
         self.until(lambda: self.driver.switch_to.active_element == finder, "the finder waits")
         self.keys(words)
         self.until(lambda: self.all('[data-command-item][aria-selected="true"]'))

@@ -233,3 +233,16 @@ def test_moves_begin_in_inches_as_they_do_in_millimetres(kind: str) -> None:
     empty = document(part("p"), units="in")
     made, _ = begin_step(solve(empty), "p", "extrude", 0, kind)
     assert not solve(made).errors
+
+
+def test_what_cannot_be_made_leads_to_what_can() -> None:
+    """Every nearest thing is found by its word among the steps and fits there are."""
+    from core.fits import FITS
+    from core.project.cannot import CANNOT
+    from core.steps import STEPS
+
+    words = {word for kind in STEPS.values() for way in kind.ways() for word in way.also}
+    words |= {word for kind in FITS.values() for way in kind.ways() for word in way.also}
+    for one in CANNOT:
+        assert set(one.nearest) <= words, one.title
+        assert not set(one.also) & words, one.title

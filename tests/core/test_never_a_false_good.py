@@ -176,9 +176,10 @@ def test_a_ball_is_held_by_what_the_windows_leave() -> None:
     loose, tight = told(cage("4"), "held")[0], told(cage("6"), "held")[0]
     # four bars of 2.4 square, their middles 8.8 out: inner corners 7.6 out, 1.2 aside
     window = math.hypot(7.6 - 1.2, 7.6 - 1.2)
-    assert loose.value == pytest.approx((10 - window) / 2, abs=0.15)
+    # above its middle they lean in, so that the ball meets them sooner than upright ones
+    assert (10 - window) / 2 < loose.value < (10 - window) / 2 + 1.0
     assert tight.severity == "good" and tight.value > loose.value
-    out = told(cage("4", "8.4"), "held")[0]
+    out = told(cage("3", "8.4"), "held")[0]
     assert out.severity == "stop" and "gets out" in out.message and out.remedy is not None
 
 

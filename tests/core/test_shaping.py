@@ -117,7 +117,7 @@ def test_moves(text: str, area: float) -> None:
 @pytest.mark.parametrize(
     ("text", "words"),
     [
-        ("right 40, up 20", "stays open by 44.72 mm: 40 left and 20 down"),
+        ("right 40, up 20", "stays open by 44.72 mm: 40 mm left and 20 mm down"),
         ("right ?, up 20, left ?, down 20", "2 unknown lengths in 1 direction"),
         ("right 40, up 20, left ?", "stays open by 20 mm"),
         ("right ?, up 20, right 10, down 20", "would have to be -10 mm"),
@@ -385,7 +385,7 @@ def test_moving_carries_the_named_places_along() -> None:
     [
         ([step("r", "row", count="3")], "no step here makes a piece"),
         ([block(), step("r", "row", of="body", count="0")], "the count is 0"),
-        ([block(), step("r", "grid", columns="100", rows="100")], "9999 copies are too many"),
+        ([block(), step("r", "grid", columns="100", rows="100")], "10,000 copies are more than are built"),
         ([block(), step("b", "boss", on="body.top", foot="20")], "foot does not fit"),
         ([block(), step("b", "boss", on="body.top", bore="9")], "leaves nothing of a boss"),
         ([block(), step("h", "hole", on="body.top", form="countersunk", head="3")], "no wider than the hole"),

@@ -105,7 +105,7 @@ def test_an_open_outline_says_how_far_and_is_still_drawn() -> None:
     moves = {"kind": "moves", "moves": "right 40, up 20, left 35, down 19"}
     solution = solve(document(part("p", step("s", "extrude", moves))))
     (error,) = solution.errors
-    assert "stays open by 5.099 mm: 5 left and 1 down" in error.message
+    assert "stays open by 5.099 mm: 5 mm left and 1 mm down" in error.message
     drawing = report_on(solution).parts[0].steps[0].drawing
     assert drawing.open_path.startswith("M0 0 ") and drawing.paths == []
 

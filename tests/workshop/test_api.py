@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import json
+from unittest.mock import patch
 
 import numpy as np
 import pytest
@@ -12,6 +13,8 @@ from django.core.management import call_command
 from django.test import Client
 
 from core.formats import unpack_mesh
+from core.project.cache import forget_all
+from tests.workshop.built import report, stages
 from workshop import keeping
 from workshop.models import Project, Revision
 
@@ -55,9 +58,48 @@ def test_a_change_is_kept_and_its_consequences_told(client: Client, opened: dict
     body = {"version": 1, "document": edited(opened, across="80"), "words": "across 72 → 80"}
     saved = send(client, "PUT", path, body).json()
     assert saved["version"] == 2 and saved["revision"] == 2 and saved["undo"] == "across 72 → 80"
-    told = {item["label"]: item["after"] for item in saved["consequences"]}
+    assert "report" not in saved  # saving is not building
+    whole = stages(client, opened["id"], 2, since=1)[-1]
+    told = {item["label"]: item["after"] for item in whole["consequences"]}
     assert told["Tin width"] == "80 mm" and told["Lid width"] == "80 mm" and "Lid mass" in told
-    assert client.get(path).json()["document"] == saved["document"]
+    assert client.get(path).json()["document"] == body["document"]
+    assert client.get(path).json()["report"] == whole["report"]
+
+
+def test_a_version_comes_solids_first_then_proof_then_remedies(
+    client: Client, opened: dict
+) -> None:
+    path = f"/api/projects/{opened['id']}"
+    body = {"version": 1, "document": edited(opened, wall="0.9"), "words": "thin"}
+    assert send(client, "PUT", path, body).status_code == 200
+    forget_all()
+    solids, proof, whole = stages(client, opened["id"], 2, since=1)
+    assert [one["stage"] for one in (solids, proof, whole)] == ["solids", "proof", "whole"]
+    keys = [[part["key"] for part in one["report"]["parts"]] for one in (solids, proof, whole)]
+    assert keys[0] == keys[1] == keys[2] and any(keys[0])
+    # each mesh is here as soon as its key is told
+    assert all(client.get(f"{path}/mesh/{key}").status_code == 200 for key in keys[0] if key)
+    assert not any(part["mass"] for part in solids["report"]["parts"])
+    thin = [one for one in proof["report"]["findings"] if one["severity"] == "stop"]
+    assert thin and not any(one["remedy"] for one in thin)
+    assert whole["consequences"] == proof["consequences"] != []
+    # the shelf hears of it; a version that is not the newest is not built
+    shelf = {item["title"]: item for item in client.get("/api/projects").json()}
+    assert shelf["Bait tin"]["severity"] == "stop"
+    old = client.get(f"{path}/built?version=1")
+    assert old.status_code == 409 and old.json()["version"] == 2
+
+
+def test_what_is_kept_is_not_built(client: Client, opened: dict) -> None:
+    """Saving, undo, redo and going back answer without a solver."""
+    path = f"/api/projects/{opened['id']}"
+    with patch("workshop.answers.solve", side_effect=AssertionError("it was built")):
+        body = {"version": 1, "document": edited(opened, across="81"), "words": "81"}
+        assert send(client, "PUT", path, body).status_code == 200
+        assert send(client, "POST", f"{path}/undo", {"version": 2}).status_code == 200
+        assert send(client, "POST", f"{path}/redo", {"version": 3}).status_code == 200
+        back = send(client, "POST", f"{path}/history/1/back", {"version": 4})
+        assert back.status_code == 200 and back.json()["revision"] == 3
 
 
 def test_a_stale_save_is_refused_and_nothing_lost(client: Client, opened: dict) -> None:
@@ -110,8 +152,9 @@ def test_an_invalid_document_is_refused_with_its_path(client: Client, opened: di
 
 def test_what_a_maker_mistypes_is_kept_and_reported(client: Client, opened: dict) -> None:
     body = {"version": 1, "document": edited(opened, wall="2.4 +"), "words": "half typed"}
-    saved = send(client, "PUT", f"/api/projects/{opened['id']}", body).json()
-    wall = next(m for m in saved["report"]["measures"] if m["name"] == "wall")
+    assert send(client, "PUT", f"/api/projects/{opened['id']}", body).status_code == 200
+    told = report(client, opened["id"], 2)
+    wall = next(m for m in told["measures"] if m["name"] == "wall")
     assert wall["text"] == "2.4 +" and wall["error"]["position"] == 5
 
 
@@ -190,7 +233,8 @@ def test_starting_and_throwing_away(client: Client) -> None:
         made = send(client, "POST", "/api/projects", {"starter": starter["name"]})
         assert made.status_code == 201, starter
     path = f"/api/projects/{made.json()['id']}"
-    assert client.delete(path).status_code == 204
+    assert client.delete(path).status_code == 204  # into the bin
+    assert client.delete(path).status_code == 204  # and out for good
     assert client.get(path).status_code == 404
     assert send(client, "POST", "/api/projects", {"starter": "nothing"}).status_code == 422
     assert send(client, "POST", "/api/projects", {"document": {"format": "x"}}).status_code == 422

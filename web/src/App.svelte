@@ -4,13 +4,19 @@
   import { address, inPlace } from "./route.svelte";
   import Bench from "./bench/Bench.svelte";
   import Logbook from "./records/Logbook.svelte";
+  import Read from "./read/Read.svelte";
   import Shelf from "./shelf/Shelf.svelte";
   import Keys from "./ui/Keys.svelte";
   import { shortcuts } from "./ui/shortcuts.svelte";
-  import ProjectView from "./project/ProjectView.svelte";
 
   const route = $derived(address.current);
-  const TITLES = { shelf: "Shelf", bench: "Bench", logbook: "Logbook", lost: "Nothing here" };
+  const TITLES = {
+    read: "Pages",
+    shelf: "Shelf",
+    bench: "Bench",
+    logbook: "Logbook",
+    lost: "Nothing here",
+  };
 
   onMount(() => shortcuts.on("?", () => (shortcuts.listed = true)));
 
@@ -57,6 +63,8 @@
     <Bench />
   {:else if route.view === "logbook"}
     <Logbook />
+  {:else if route.view === "read"}
+    <Read room={route.room} kind={route.kind} />
   {:else if route.view === "lost"}
     <main class="grid h-full place-items-center">
       <div class="text-center">
@@ -68,11 +76,15 @@
     </main>
   {:else}
     {#key route.project}
-      <ProjectView
-        id={route.project}
-        fit={route.view === "fit" ? route.fit : null}
-        view={route.view}
-      />
+      <!-- the stage and its library come only where a project is opened -->
+      {#await import("./project/ProjectView.svelte") then { default: ProjectView }}
+        <ProjectView
+          id={route.project}
+          fit={route.view === "fit" ? route.fit : null}
+          path={route.view === "outline" ? route.path : ""}
+          view={route.view}
+        />
+      {/await}
     {/key}
   {/if}
   <Keys />

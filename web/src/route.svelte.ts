@@ -8,16 +8,28 @@ export type Route =
   | { view: "desk"; project: number }
   | { view: "print"; project: number }
   | { view: "fit"; project: number; fit: string }
+  | { view: "outline"; project: number; path: string }
+  | { view: "read"; room: string; kind: string }
   | { view: "lost" };
 
 export function parseRoute(path: string): Route {
   if (path === "/") return { view: "shelf" };
   if (path === "/bench") return { view: "bench" };
   if (path === "/logbook") return { view: "logbook" };
+  const read = /^\/read(?:\/([^/]+)\/([^/]+))?\/?$/.exec(path);
+  if (read)
+    return {
+      view: "read",
+      room: decodeURIComponent(read[1] ?? ""),
+      kind: decodeURIComponent(read[2] ?? ""),
+    };
   const record = /^\/p\/(\d+)\/(history|compare)\/?$/.exec(path);
   if (record) return { view: record[2] as "history" | "compare", project: Number(record[1]) };
   const print = /^\/p\/(\d+)\/print\/?$/.exec(path);
   if (print) return { view: "print", project: Number(print[1]) };
+  const drawn = /^\/p\/(\d+)\/outline\/([^/]+)\/?$/.exec(path);
+  if (drawn)
+    return { view: "outline", project: Number(drawn[1]), path: decodeURIComponent(drawn[2]!) };
   const found = /^\/p\/(\d+)(?:\/fit\/([^/]+))?\/?$/.exec(path);
   if (!found) return { view: "lost" };
   const project = Number(found[1]);

@@ -18,7 +18,7 @@ from core.project.beginning import (
 from core.project.document import from_data
 from core.project.parting import with_pieces
 from core.project.schema import Project as Document
-from workshop.answers import solution_of
+from workshop.answers import worked
 from workshop.api.shapes import Refusal
 
 router = Router()
@@ -99,9 +99,9 @@ class OutlineIn(Schema):
 @router.post("/begin/step", response={200: Begun, 422: Refusal})
 def step(request: HttpRequest, given: StepIn):  # type: ignore[no-untyped-def]
     """A new step, sized to the face it stands on."""
-    solution = solution_of(from_data(given.document))
-    document, name = begin_step(
-        solution,
+    document, name = worked(
+        begin_step,
+        from_data(given.document),
         given.part,
         given.kind,
         given.way,
@@ -130,18 +130,16 @@ def copy(request: HttpRequest, given: CopyIn):  # type: ignore[no-untyped-def]
 @router.post("/begin/fit", response={200: Begun, 422: Refusal})
 def fit(request: HttpRequest, given: FitIn):  # type: ignore[no-untyped-def]
     """A new fit, and the part it makes where it makes one."""
-    solution = solution_of(from_data(given.document))
-    document, name = begin_fit(
-        solution, given.kind, given.way, (given.a, given.b), (given.on_a, given.on_b)
-    )
+    parts, faces = (given.a, given.b), (given.on_a, given.on_b)
+    told = from_data(given.document)
+    document, name = worked(begin_fit, told, given.kind, given.way, parts, faces)
     return Begun(document=document, name=name)
 
 
 @router.post("/begin/pieces", response={200: Begun, 422: Refusal})
 def pieces(request: HttpRequest, given: PiecesIn):  # type: ignore[no-untyped-def]
     """What a split did not keep, each piece a part of its own."""
-    solution = solution_of(from_data(given.document))
-    document, name = with_pieces(solution, given.part, given.step)
+    document, name = worked(with_pieces, from_data(given.document), given.part, given.step)
     return Begun(document=document, name=name)
 
 
@@ -155,6 +153,6 @@ def kind(request: HttpRequest, given: KindIn):  # type: ignore[no-untyped-def]
 @router.post("/begin/outline", response={200: Begun, 422: Refusal})
 def outline(request: HttpRequest, given: OutlineIn):  # type: ignore[no-untyped-def]
     """An outline made another kind, joined with another, or without the last joined one."""
-    solution = solution_of(from_data(given.document))
-    document = outline_again(solution, given.part, given.step, given.path, given.kind)
+    told = from_data(given.document)
+    document = worked(outline_again, told, given.part, given.step, given.path, given.kind)
     return Begun(document=document, name=given.step)

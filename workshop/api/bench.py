@@ -13,8 +13,8 @@ from core.process import Process
 from core.process.learning import FELT
 from core.project.gauges import KINDS, make_gauge, worth
 from core.project.teaching import BRIDGE_SD_MM, OVERHANG_SD_DEG, Taught
-from workshop import bench, keeping, models
-from workshop.api.shapes import Opened, Refusal, VersionIn
+from workshop import bench, keeping, models, pictures
+from workshop.api.shapes import Kept, Opened, Refusal, VersionIn
 
 router = Router()
 
@@ -332,12 +332,13 @@ class ProcessChoice(VersionIn):
     process: int
 
 
-@router.post("/projects/{project_id}/process", response={200: Opened, 404: Refusal, 409: Refusal})
+@router.post("/projects/{project_id}/process", response={200: Kept, 404: Refusal, 409: Refusal})
 def choose(request: HttpRequest, project_id: int, given: ProcessChoice):  # type: ignore[no-untyped-def]
     """Makes a project meant for a process of the bench; every number follows."""
-    from workshop.api.projects import opened
+    from workshop.api.projects import kept_as
 
     project = models.Project.objects.select_related("current").get(id=project_id)
-    before = keeping.document_of(project)
-    kept = models.Process.objects.get(id=given.process)
-    return opened(bench.set_process(project, given.version, kept), before)
+    process = models.Process.objects.get(id=given.process)
+    kept = bench.set_process(project, given.version, process)
+    pictures.changed(project_id)
+    return kept_as(kept, keeping.document_of(kept))

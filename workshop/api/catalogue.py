@@ -9,15 +9,18 @@ from ninja import Router
 
 from core.fits import FITS
 from core.measures.evaluate import FUNCTIONS
-from core.outlines import FORMS, SAYS
+from core.outlines.moves import FORMS, GROUPS, NAMES, SAYS
 from core.process import MATERIALS
 from core.process.learning import FELT
+from core.process.model import FEELS
 from core.project.beginning import COLOURS
+from core.project.cannot import CANNOT
 from core.project.starters import Starter as Beginning
 from core.project.starters import starters
 from core.steps import OUTLINES, STEPS, OutlineKind, StepKind
 from workshop.api.shapes import (
     AskInfo,
+    CannotInfo,
     Catalogue,
     EntryInfo,
     FitInfo,
@@ -48,7 +51,8 @@ def _entries() -> list[EntryInfo]:
                         outline=outline.kind if outline else kind.outline_first * kind.has_outline,
                         title=way.title.replace("{outline}", named),
                         about=way.about or _about(kind),
-                        also=[*way.also, *_words(kind, outline)],
+                        also=list(way.also),
+                        also_outline=list(_words(kind, outline)),
                         at_face=way.at_face
                         if outline is None or outline.kind == kind.outline_first
                         else "",
@@ -63,7 +67,9 @@ def _starter(one: Beginning) -> Starter:
         AskInfo(measure=a.measure, words=a.words, mm=a.text("mm"), inches=a.text("in"))
         for a in one.asks
     ]
-    return Starter(name=one.name, title=one.title, about=one.about, meets=one.meets, asks=asks)
+    return Starter(
+        name=one.name, title=one.title, about=one.about, meets=one.meets, asks=asks, feel=one.feel
+    )
 
 
 def _words(kind: StepKind, outline: OutlineKind | None) -> tuple[str, ...]:
@@ -106,7 +112,24 @@ def catalogue(request: HttpRequest):  # type: ignore[no-untyped-def]
         starters=[_starter(one) for one in starters().values()],
         materials=list(MATERIALS),
         felt=list(FELT),
+        feels=list(FEELS),
         functions=list(FUNCTIONS),
         colours=list(COLOURS),
-        moves=[MoveInfo(example=FORMS[word][1], about=about) for word, about in SAYS.items()],
+        moves=[
+            MoveInfo(
+                word=word,
+                name=NAMES.get(word, word),
+                group=group,
+                form=FORMS[word][0],
+                example=FORMS[word][1],
+                about=SAYS[word],
+            )
+            for word, group in GROUPS.items()
+        ],
+        cannot=[
+            CannotInfo(
+                title=one.title, says=one.says, also=list(one.also), nearest=list(one.nearest)
+            )
+            for one in CANNOT
+        ],
     )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from ninja import File, Form, Router, UploadedFile
 
@@ -12,8 +13,8 @@ from core.formats.export import export_part, export_together
 from core.formats.reading import UNIT_MM
 from core.formats.tracing import read_drawing
 from core.project.document import write_document
-from workshop import jobs, keeping
-from workshop.answers import packed_marks, packed_mesh, solution_of
+from workshop import builders, jobs, keeping
+from workshop.answers import packed_marks, packed_mesh, worked
 from workshop.api.shapes import MeshAnswer, MeshIn, Refusal, Traced
 from workshop.meshes import bring_in
 from workshop.models import Project
@@ -32,7 +33,7 @@ def _project(project_id: int) -> Project:
     return Project.objects.select_related("current").get(id=project_id)
 
 
-def _download(data: bytes | str, name: str, kind: str) -> HttpResponse:
+def download(data: bytes | str, name: str, kind: str) -> HttpResponse:
     response = HttpResponse(data, content_type=kind)
     safe = re.sub(r"[^\w .-]+", "_", name)
     response["Content-Disposition"] = f'attachment; filename="{safe}"'
@@ -65,16 +66,16 @@ def marks(request: HttpRequest, project_id: int, key: str):  # type: ignore[no-u
 def export_all(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
     """Every part side by side in one 3MF file."""
     project = _project(project_id)
-    data = export_together(solution_of(keeping.document_of(project)))
-    return _download(data, f"{project.title}.3mf", TYPES["3mf"])
+    data = worked(export_together, keeping.document_of(project))
+    return download(data, f"{project.title}.3mf", TYPES["3mf"])
 
 
 @router.get("/projects/{project_id}/export/{part}/{kind}", response={200: bytes, 422: Refusal})
 def export_one(request: HttpRequest, project_id: int, part: str, kind: str):  # type: ignore[no-untyped-def]
     """One part in its printing stance, as a file of that kind."""
     project = _project(project_id)
-    data = export_part(solution_of(keeping.document_of(project)), part, kind)
-    return _download(
+    data = worked(export_part, keeping.document_of(project), part, kind)
+    return download(
         data, f"{project.title} {part}.{kind}", TYPES.get(kind, "application/octet-stream")
     )
 
@@ -82,7 +83,8 @@ def export_one(request: HttpRequest, project_id: int, part: str, kind: str):  # 
 @router.post("/trace", response={200: Traced, 422: Refusal})
 def trace(request: HttpRequest, file: File[UploadedFile]):  # type: ignore[no-untyped-def]
     """An SVG or DXF drawing read into a path; what was left out is listed."""
-    drawing = read_drawing(file.read(), file.name or "the drawing")
+    name, data = file.name or "the drawing", file.read()
+    drawing = builders.ask(read_drawing, data, name, seconds=settings.IMPORT_SECONDS)
     return Traced(path=drawing.path, shapes=drawing.shapes, skipped=drawing.skipped)
 
 
@@ -95,7 +97,9 @@ def bring_in_mesh(request: HttpRequest, file: File[UploadedFile], given: Form[Me
     if len(data) > jobs.LONG_BYTES:
         job = jobs.queue_mesh(data, name, given.units, given.mend)
         return MeshAnswer(project=None, job=job.id, triangles=0, faults=[], left=[])
-    found = bring_in(data, name, given.units, given.mend)
+    found = builders.ask(
+        bring_in, data, name, given.units, given.mend, seconds=settings.IMPORT_SECONDS
+    )
     project = keeping.create(found.document, "brought in") if found.document else None
     return MeshAnswer(
         project=project.id if project else None,
@@ -109,6 +113,6 @@ def bring_in_mesh(request: HttpRequest, file: File[UploadedFile], given: Form[Me
 def document(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
     """The project's own document as a file."""
     project = _project(project_id)
-    return _download(
+    return download(
         write_document(keeping.document_of(project)), f"{project.title}.json", "application/json"
     )

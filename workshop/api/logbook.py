@@ -12,12 +12,12 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Field, File, Router, Schema, UploadedFile
 
 from core.errors import DocumentError
-from core.project.results import Solution
+from core.project.schema import Project as Document
 from core.project.teaching import check_felt, next_time, observations
 from core.report.slicing import estimate_print
 from core.report.trial_print import CaliperPlace, caliper_places, trial_print
 from workshop import bench, keeping, models
-from workshop.answers import solution_of
+from workshop.answers import worked
 from workshop.api.shapes import Refusal
 
 router = Router()
@@ -178,7 +178,7 @@ def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type:
     observations(readings)  # refuses what is no size
     kept = bench.process_of(document)
     own = document.process
-    seconds, mass = estimate_print(solution_of(document), given.parts)
+    seconds, mass = worked(estimate_print, document, given.parts)
     price = own.slicing.price_per_kg
     details = {
         "seconds": seconds, "mass_g": mass, "cost": None if price is None else mass / 1000 * price,
@@ -211,25 +211,24 @@ def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type:
 @router.get("/projects/{project_id}/sizes", response={200: list[SizeRead], 404: Refusal})
 def sizes(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
     """Sizes of the finished parts that a caliper can be set to."""
-    solution = solution_of(keeping.document_of(_project(project_id)))
-    return [_size(place) for place in caliper_places(solution, _made(solution))]
+    document = keeping.document_of(_project(project_id))
+    return [_size(place) for place in worked(caliper_places, document, _made(document))]
 
 
 @router.post("/projects/{project_id}/trial", response={200: TrialOut, 404: Refusal})
 def trial(request: HttpRequest, project_id: int, given: PlanIn):  # type: ignore[no-untyped-def]
     """Parts "printed" and read by stand-ins with a hidden true error; nothing is kept."""
     document = keeping.document_of(_project(project_id))
-    solution = solution_of(document)
-    parts = [name for name in _made(solution) if name in given.parts]
+    parts = [name for name in _made(document) if name in given.parts]
     printer = bench.stand_in(document.process, models.Print.objects.count())
-    tried = trial_print(solution, parts, printer)
+    tried = worked(trial_print, document, parts, printer)
     read = [_size(place, list(reads)) for place, reads in tried.readings]
     return TrialOut(felt=dict(tried.felt), sizes=read)
 
 
-def _made(solution: Solution) -> list[str]:
+def _made(document: Document) -> list[str]:
     """The parts that are printed."""
-    return [name for name, one in solution.parts.items() if not one.part.bought]
+    return [part.name for part in document.parts if not part.bought]
 
 
 def _size(place: CaliperPlace, reads: list[float] | None = None) -> SizeRead:
@@ -256,7 +255,7 @@ def plan(request: HttpRequest):  # type: ignore[no-untyped-def]
         document = keeping.document_of(item.project)
         known = {part.name for part in document.parts}
         parts = [name for name in item.parts if name in known]
-        seconds, mass = estimate_print(solution_of(document), parts)
+        seconds, mass = worked(estimate_print, document, parts)
         before = at.items[-1].left_g if at.items else at.spool_g
         at.items.append(
             PlannedView(

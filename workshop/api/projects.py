@@ -2,35 +2,43 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest
+from collections.abc import Iterator
+
+from django.http import HttpRequest, StreamingHttpResponse
 from ninja import Query, Router
 
-from core.project.document import from_data
+from core.errors import CoreError
+from core.project.document import from_data, read_document
 from core.project.edits import Edit
 from core.project.renaming import rename_measure
 from core.project.schema import Project as Document
 from core.project.starters import begun
 from core.report import apply_edits, consequences
 from core.report.differences import differences
-from core.report.models import Difference, MotionReport, PushedView, SketchView
+from core.report.models import Difference, MotionReport, PushedView, Report, SketchView
 from core.report.print_models import BedsView, LayerView, MarksView, SlicedView, StanceView
-from workshop import keeping
+from workshop import builders, keeping, pictures, shelving
 from workshop.answers import (
+    Stage,
+    building,
     faced_of,
     laid_out,
     layer_of,
     marked,
     maze_of,
     motion_of,
+    previewed,
+    proved,
     report_of,
     sketched,
     sliced_of,
     stances_of,
-    summary_of,
     tipped_of,
+    unbuilt,
 )
 from workshop.api.shapes import (
     FaceIn,
+    Kept,
     MazeAnswer,
     MazeIn,
     NewIn,
@@ -41,12 +49,13 @@ from workshop.api.shapes import (
     Renamed,
     RenameIn,
     SaveIn,
-    ShelfItem,
     SketchIn,
     TipIn,
     TwoIn,
     VersionIn,
 )
+from workshop.builders import Halted, Limited
+from workshop.keeping import Stale
 from workshop.models import Project
 from workshop.pushing import pushed
 
@@ -57,78 +66,120 @@ def _project(project_id: int) -> Project:
     return Project.objects.select_related("current").get(id=project_id)
 
 
-def opened(project: Project, before: Document | None = None) -> Opened:
-    """A project as the screen takes it, with what followed from a change."""
-    document = keeping.document_of(project)
-    report = report_of(document)
+def kept_as(project: Project, document: Document | None = None) -> Kept:
+    """A project as it is kept now, not built."""
     undo, redo = keeping.neighbours(project)
     assert project.current is not None
-    return Opened(
-        id=project.id,
+    return Kept(
         version=project.version,
         revision=project.current.number,
         undo=undo,
         redo=redo,
         document=document,
-        report=report,
-        consequences=consequences(report_of(before), report) if before else [],
     )
 
 
-@router.get("/projects", response=list[ShelfItem])
-def shelf(request: HttpRequest):  # type: ignore[no-untyped-def]
-    """Every project with its worst finding."""
-    return [
-        ShelfItem(
-            id=project.id,
-            title=project.title,
-            updated=project.updated,
-            version=project.version,
-            **(project.summary or summary_of(keeping.document_of(project))),
-        )
-        for project in Project.objects.select_related("current")
-    ]
+def opened(project: Project) -> Opened:
+    """A project as the screen takes it; where it cannot be built here, with the reason."""
+    document, why = keeping.document_of(project), ""
+    try:
+        with builders.asking_of(project.id):
+            report = report_of(document)
+    except Limited as limit:
+        report = unbuilt(document, limit.message, limit.remedy or "")
+        why = f"{limit.message}; {limit.remedy}"
+    keeping.tell(project.id, project.version, proved(document, report))
+    return Opened(id=project.id, **dict(kept_as(project, document)), report=report, unbuilt=why)
 
 
 @router.post("/projects", response={201: Opened, 422: Refusal})
 def new_project(request: HttpRequest, given: NewIn):  # type: ignore[no-untyped-def]
     """A new project from a starter or a document."""
     if given.document is not None:
-        return 201, opened(keeping.create(from_data(given.document), "brought in"))
-    return 201, opened(
-        keeping.create(begun(given.starter or "empty", given.units, given.answers), "started")
-    )
+        made = keeping.create(from_data(given.document), "brought in")
+    else:
+        document = begun(given.starter or "empty", given.units, given.answers, given.feel)
+        made = keeping.create(document, "started")
+    pictures.changed(made.id)
+    return 201, opened(made)
+
+
+@router.post("/starters/preview", response={200: Report, 422: Refusal})
+def preview_starter(request: HttpRequest, given: NewIn):  # type: ignore[no-untyped-def]
+    """What a starter would come to with these answers; nothing is kept."""
+    return previewed(begun(given.starter, given.units, given.answers, given.feel))
 
 
 @router.get("/projects/{project_id}", response={200: Opened, 404: Refusal})
 def open_project(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
     """A project with its report."""
+    shelving.used(project_id)
     return opened(_project(project_id))
 
 
 @router.put(
-    "/projects/{project_id}", response={200: Opened, 404: Refusal, 409: Refusal, 422: Refusal}
+    "/projects/{project_id}", response={200: Kept, 404: Refusal, 409: Refusal, 422: Refusal}
 )
 def save_project(request: HttpRequest, project_id: int, given: SaveIn):  # type: ignore[no-untyped-def]
-    """Keeps a change; refuses one made on top of an older version."""
-    document = from_data(given.document)
-    before = keeping.document_of(_project(project_id))
-    report_of(document)  # worked out before the books are locked
-    return opened(keeping.save(project_id, given.version, document, given.words), before)
+    """Keeps a change; refuses one made on top of an older version. It is not built yet."""
+    kept = keeping.save(project_id, given.version, from_data(given.document), given.words)
+    pictures.changed(project_id)
+    return kept_as(kept)
 
 
-@router.post("/projects/{project_id}/undo", response={200: Opened, 404: Refusal, 409: Refusal})
+@router.post("/projects/{project_id}/undo", response={200: Kept, 404: Refusal, 409: Refusal})
 def undo(request: HttpRequest, project_id: int, given: VersionIn):  # type: ignore[no-untyped-def]
     """Takes the last change back."""
-    before = keeping.document_of(_project(project_id))
-    return opened(keeping.step_back(project_id, given.version), before)
+    kept = keeping.step_back(project_id, given.version)
+    pictures.changed(project_id)
+    return kept_as(kept, keeping.document_of(kept))
 
 
-@router.post("/projects/{project_id}/redo", response={200: Opened, 404: Refusal, 409: Refusal})
+@router.post("/projects/{project_id}/redo", response={200: Kept, 404: Refusal, 409: Refusal})
 def redo(request: HttpRequest, project_id: int, given: VersionIn):  # type: ignore[no-untyped-def]
     """Brings an undone change back."""
-    before = keeping.document_of(_project(project_id))
-    return opened(keeping.step_forward(project_id, given.version), before)
+    kept = keeping.step_forward(project_id, given.version)
+    pictures.changed(project_id)
+    return kept_as(kept, keeping.document_of(kept))
+
+
+@router.get("/projects/{project_id}/built", response={200: Stage, 404: Refusal, 422: Refusal})
+def built(request: HttpRequest, project_id: int, version: int, since: int | None = None):  # type: ignore[no-untyped-def]
+    """What a version comes to, one line of JSON a stage as it ends; the last is the whole.
+
+    A newer version's work ends an older one's. A line may also be a refusal: it met a limit. What
+    followed is told against revision ``since``.
+    """
+    project = _project(project_id)
+    if project.version != version:
+        raise Stale(project.version)
+    document = keeping.document_of(project)
+    earlier = project.revisions.filter(number=since).first() if since is not None else None
+    before = read_document(earlier.document) if earlier else None
+    stages = building(document, before)
+
+    def lines() -> Iterator[str]:
+        try:
+            for stage in stages:
+                if stage.stage == "whole":
+                    keeping.tell(project_id, version, proved(document, stage.report))
+                yield stage.model_dump_json() + "\n"
+        except Halted:
+            return
+        except CoreError as error:
+            refusal = Refusal(message=error.message, where=error.where, remedy=error.remedy)
+            yield refusal.model_dump_json() + "\n"
+
+    answer = StreamingHttpResponse(lines(), content_type="application/x-ndjson")
+    answer["Content-Encoding"] = "identity"  # each line goes as it comes
+    return answer
+
+
+@router.delete("/projects/{project_id}/built", response={204: None})
+def stop_building(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
+    """Gives up what is being built of a project."""
+    builders.give_up(str(project_id))
+    return 204, None
 
 
 @router.get("/projects/{project_id}/fits/{name}/motion", response={200: MotionReport, 404: Refusal})
@@ -211,23 +262,22 @@ def push(request: HttpRequest, project_id: int, path: str):  # type: ignore[no-u
     return found or (404, Refusal(message="this is no plain number that a measure begins from"))
 
 
-@router.delete("/projects/{project_id}", response={204: None, 404: Refusal})
-def delete_project(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
-    """Takes a project off the shelf for good."""
-    _project(project_id).delete()
-    return 204, None
-
-
 @router.post("/rename", response={200: Renamed, 422: Refusal})
 def rename(request: HttpRequest, given: RenameIn):  # type: ignore[no-untyped-def]
     """A measure renamed in every expression; nothing is kept."""
     return Renamed(document=rename_measure(from_data(given.document), given.old, given.new))
 
 
-@router.post("/sketch", response={200: SketchView, 422: Refusal})
+@router.post("/sketch", response={200: SketchView, 204: None, 422: Refusal})
 def sketch(request: HttpRequest, given: SketchIn):  # type: ignore[no-untyped-def]
-    """Coarse solids of a document to be drawn at once; nothing is kept, nothing measured."""
-    return sketched(from_data(given.document))
+    """Coarse solids of a document to be drawn at once; nothing is kept, nothing measured.
+
+    Nothing where a newer one of the same project came meanwhile.
+    """
+    try:
+        return sketched(from_data(given.document))
+    except (Halted, Limited):  # a newer one is being drawn, or building will say why not
+        return 204, None
 
 
 @router.post("/preview", response={200: Preview, 422: Refusal})

@@ -8,14 +8,14 @@ from ninja import Field, Query, Router, Schema
 from core.errors import DocumentError
 from core.project.document import read_document
 from core.report import consequences
-from core.report.comparing import break_even, compare_materials, variant_of
+from core.report.comparing import break_even, compare_materials
 from core.report.differences import differences
 from core.report.models import Consequence, Difference
 from core.report.print_models import BreakEven, CompareView, Variant
-from workshop import keeping, models
-from workshop.answers import report_of, solution_of
-from workshop.api.projects import opened
-from workshop.api.shapes import Opened, Refusal, VersionIn
+from workshop import keeping, models, pictures
+from workshop.answers import report_of, variant_named, worked
+from workshop.api.projects import kept_as
+from workshop.api.shapes import Kept, Refusal, VersionIn
 
 router = Router()
 MOST_BESIDE = 6
@@ -116,22 +116,22 @@ def compare_versions(request: HttpRequest, project_id: int, a: int, b: int):  # 
 
 @router.post(
     "/projects/{project_id}/history/{number}/back",
-    response={200: Opened, 404: Refusal, 409: Refusal, 422: Refusal},
+    response={200: Kept, 404: Refusal, 409: Refusal, 422: Refusal},
 )
 def go_back(request: HttpRequest, project_id: int, number: int, given: VersionIn):  # type: ignore[no-untyped-def]
     """Makes an older version the newest; all that came after it stays in the history."""
-    project = _project(project_id)
-    before = keeping.document_of(project)
     revision = _revision(project_id, number)
     words = f"back to {revision.name or f'version {number}'}"
     document = read_document(revision.document)
-    return opened(keeping.save(project_id, given.version, document, words), before)
+    kept = keeping.save(project_id, given.version, document, words)
+    pictures.changed(project_id)
+    return kept_as(kept, document)
 
 
 @router.get("/projects/{project_id}/compare", response={200: CompareView, 404: Refusal})
 def materials(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
     """What the project would come to in each material."""
-    return compare_materials(solution_of(keeping.document_of(_project(project_id))))
+    return worked(compare_materials, keeping.document_of(_project(project_id)))
 
 
 @router.get("/projects/{project_id}/variants", response={200: list[Variant], 404: Refusal})
@@ -146,7 +146,7 @@ def variants(request: HttpRequest, project_id: int, given: Query[BesideIn]):  # 
     for one_id in given.other[:MOST_BESIDE]:
         kept = _project(one_id)
         beside.append((kept.title, keeping.document_of(kept)))
-    return [variant_of(label, solution_of(d), report_of(d)) for label, d in beside]
+    return [variant_named(label, document) for label, document in beside]
 
 
 @router.post("/break-even", response={200: BreakEven, 422: Refusal})

@@ -12,7 +12,7 @@ from core.report.models import Consequence, RemedyEdit, Report
 
 
 class ShelfItem(Schema):
-    """A project on the shelf."""
+    """A project on the shelf, or in the bin since ``thrown``."""
 
     id: int
     title: str
@@ -23,6 +23,23 @@ class ShelfItem(Schema):
     worst: str
     count: int
     version: int
+    fits: list[str]
+    materials: list[str]
+    folder: str
+    demo: bool
+    opened: datetime
+    thrown: datetime | None
+
+
+class Kept(Schema):
+    """A project as it is kept now. ``document`` where it is not what was sent. What it comes to
+    follows under ``/built``."""
+
+    version: int
+    revision: int
+    undo: str | None
+    redo: str | None
+    document: Document | None = None
 
 
 class Opened(Schema):
@@ -36,6 +53,7 @@ class Opened(Schema):
     document: Document
     report: Report
     consequences: list[Consequence] = []
+    unbuilt: str = ""  # why it has no solids here: a limit that it met
 
 
 class SaveIn(Schema):
@@ -58,6 +76,7 @@ class NewIn(Schema):
     starter: str = ""
     units: Literal["mm", "in"] = "mm"
     answers: dict[str, str] = {}  # to what the starter asks, by measure
+    feel: str = ""  # of what meets first; as the starter has it where empty
     document: dict[str, Any] | None = None
 
 
@@ -183,7 +202,8 @@ class Refusal(Schema):
 
 class EntryInfo(Schema):
     """One way to begin a step: what it is called, what finds it, and whether a pressed face
-    offers it under a short word. ``outline`` is the kind of outline it begins with, if any."""
+    offers it under a short word. ``outline`` is the kind of outline it begins with, if any, and
+    ``also_outline`` what finds that."""
 
     kind: str
     way: int
@@ -191,6 +211,7 @@ class EntryInfo(Schema):
     title: str
     about: str
     also: list[str]
+    also_outline: list[str]
     at_face: str
     at_edge: str
 
@@ -233,13 +254,28 @@ class Starter(Schema):
     about: str
     meets: str
     asks: list[AskInfo]
+    feel: str
 
 
 class MoveInfo(Schema):
-    """A word that outlines are drawn with: an example of it, and what it does."""
+    """A word that outlines are drawn with: its form (L length, A angle, N times, SIDE left or right,
+    AXIS up or across; ``?`` where closing may settle it), an example of it, and what it does."""
 
+    word: str
+    name: str
+    group: str
+    form: str
     example: str
     about: str
+
+
+class CannotInfo(Schema):
+    """Something that cannot be made, and words that find the nearest things."""
+
+    title: str
+    says: str
+    also: list[str]
+    nearest: list[str]
 
 
 class Catalogue(Schema):
@@ -251,6 +287,8 @@ class Catalogue(Schema):
     starters: list[Starter]
     materials: list[str]
     felt: list[str]
+    feels: list[str]
     functions: list[str]
     colours: list[str]
     moves: list[MoveInfo]
+    cannot: list[CannotInfo]

@@ -54,6 +54,13 @@ export type TrialOut = Schemas["TrialOut"];
 export type PlanView = Schemas["PlanView"];
 export type MotionReport = Schemas["MotionReport"];
 export type PushedView = Schemas["PushedView"];
+export type OutlineDeskView = Schemas["OutlineDeskView"];
+export type MoveInfo = Schemas["MoveInfo"];
+export type ReadView = Schemas["ReadView"];
+export type Kept = Schemas["Kept"];
+export type Stage = Schemas["Stage"];
+export type PageName = Schemas["PageName"];
+export type PageView = Schemas["PageView"];
 export type SketchView = Schemas["SketchView"];
 export type Severity = FindingView["severity"];
 
@@ -116,6 +123,31 @@ async function ask<T>(
   return data as T;
 }
 
+/** Lines of JSON as they come. */
+async function* comes<T>(path: string, signal: AbortSignal): AsyncGenerator<T> {
+  let response: Response;
+  try {
+    response = await fetch(path, { signal });
+  } catch (cause) {
+    if (signal.aborted) throw cause;
+    throw new Unreachable("the workshop does not answer");
+  }
+  if (!response.ok || !response.body)
+    throw new Refused(response.status, `not built (${response.status})`, null, null);
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = "";
+  for (;;) {
+    const { done, value } = await reader.read().catch((cause: unknown) => {
+      if (signal.aborted) throw cause;
+      throw new Unreachable("the workshop's answer was cut short");
+    });
+    const lines = (rest + (value ?? "")).split("\n");
+    rest = lines.pop() ?? "";
+    for (const line of lines) yield JSON.parse(line) as T;
+    if (done) return;
+  }
+}
+
 type Path = keyof paths;
 const at = (path: Path, values: Record<string, string | number>) =>
   path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(String(values[name])));
@@ -123,17 +155,50 @@ const at = (path: Path, values: Record<string, string | number>) =>
 export const server = {
   shelf: () => ask<ShelfItem[]>("GET", at("/api/projects", {})),
   catalogue: () => ask<Catalogue>("GET", at("/api/catalogue", {})),
-  create: (starter: string, units: "mm" | "in" = "mm", answers: Record<string, string> = {}) =>
-    ask<Opened>("POST", at("/api/projects", {}), { starter, units, answers }),
+  pages: () => ask<PageName[]>("GET", at("/api/pages", {})),
+  page: (room: string, kind: string) =>
+    ask<PageView>("GET", at("/api/pages/{room}/{kind}", { room, kind })),
+  bin: () => ask<ShelfItem[]>("GET", at("/api/bin", {})),
+  playSet: () => ask<Schemas["PlaySet"]>("GET", at("/api/play-set", {})),
+  putPlaySet: (away: boolean) => ask<Schemas["PlaySet"]>("POST", at("/api/play-set", {}), { away }),
+  setOnShelf: (id: number, given: { title?: string; folder?: string }) =>
+    ask<ShelfItem>("PATCH", at("/api/projects/{project_id}", { project_id: id }), given),
+  copyProject: (id: number) =>
+    ask<ShelfItem>("POST", at("/api/projects/{project_id}/copy", { project_id: id })),
+  bringBack: (id: number) =>
+    ask<ShelfItem>("POST", at("/api/projects/{project_id}/back", { project_id: id })),
+  create: (
+    starter: string,
+    units: "mm" | "in" = "mm",
+    answers: Record<string, string> = {},
+    feel = "",
+  ) => ask<Opened>("POST", at("/api/projects", {}), { starter, units, answers, feel }),
+  previewStarter: (
+    starter: string,
+    units: "mm" | "in",
+    answers: Record<string, string>,
+    feel: string,
+    signal: AbortSignal,
+  ) =>
+    ask<Report>("POST", at("/api/starters/preview", {}), { starter, units, answers, feel }, signal),
   bringIn: (document: unknown) => ask<Opened>("POST", at("/api/projects", {}), { document }),
   open: (id: number) => ask<Opened>("GET", at("/api/projects/{project_id}", { project_id: id })),
   remove: (id: number) => ask<void>("DELETE", at("/api/projects/{project_id}", { project_id: id })),
   save: (id: number, version: number, document: Document, words: string) =>
-    ask<Opened>("PUT", at("/api/projects/{project_id}", { project_id: id }), {
+    ask<Kept>("PUT", at("/api/projects/{project_id}", { project_id: id }), {
       version,
       document,
       words,
     }),
+  /** What a version comes to, stage by stage; a refusal where it met a limit. */
+  built: (id: number, version: number, since: number, signal: AbortSignal) =>
+    comes<Stage | Schemas["Refusal"]>(
+      at("/api/projects/{project_id}/built", { project_id: id }) +
+        `?version=${version}&since=${since}`,
+      signal,
+    ),
+  stopBuilding: (id: number) =>
+    ask<void>("DELETE", at("/api/projects/{project_id}/built", { project_id: id })),
   beginStep: (document: Document, given: Omit<Schemas["StepIn"], "document">) =>
     ask<Begun>("POST", at("/api/begin/step", {}), { document, ...given }),
   beginPart: (document: Document) => ask<Begun>("POST", at("/api/begin/part", {}), { document }),
@@ -147,16 +212,24 @@ export const server = {
     ask<Begun>("POST", at("/api/begin/kind", {}), { document, fit, kind }),
   beginOutline: (document: Document, given: Omit<Schemas["OutlineIn"], "document">) =>
     ask<Begun>("POST", at("/api/begin/outline", {}), { document, ...given }),
+  measure: (document: Document, of: string[]) =>
+    ask<ReadView[]>("POST", at("/api/measure", {}), { document, of }),
+  outlineDesk: (document: Document, path: string, text: string | null, signal: AbortSignal) =>
+    ask<OutlineDeskView>("POST", at("/api/outlines/desk", {}), { document, path, text }, signal),
+  outlineApart: (document: Document, given: Omit<Schemas["ApartIn"], "document">) =>
+    ask<Begun>("POST", at("/api/outlines/apart", {}), { document, ...given }),
+  outlineIn: (document: Document, given: Omit<Schemas["BroughtIn"], "document">) =>
+    ask<Begun>("POST", at("/api/outlines/in", {}), { document, ...given }),
   differences: (before: Document, after: Document) =>
     ask<Difference[]>("POST", at("/api/differences", {}), { before, after }),
   sketch: (document: Document, signal: AbortSignal) =>
-    ask<SketchView>("POST", at("/api/sketch", {}), { document }, signal),
+    ask<SketchView | undefined>("POST", at("/api/sketch", {}), { document }, signal),
   rename: (document: Document, old: string, name: string) =>
     ask<Schemas["Renamed"]>("POST", at("/api/rename", {}), { document, old, new: name }),
   undo: (id: number, version: number) =>
-    ask<Opened>("POST", at("/api/projects/{project_id}/undo", { project_id: id }), { version }),
+    ask<Kept>("POST", at("/api/projects/{project_id}/undo", { project_id: id }), { version }),
   redo: (id: number, version: number) =>
-    ask<Opened>("POST", at("/api/projects/{project_id}/redo", { project_id: id }), { version }),
+    ask<Kept>("POST", at("/api/projects/{project_id}/redo", { project_id: id }), { version }),
   push: (id: number, path: string, signal: AbortSignal) =>
     ask<PushedView>(
       "GET",
@@ -253,7 +326,7 @@ export const server = {
       projects,
     }),
   chooseProcess: (id: number, version: number, process: number) =>
-    ask<Opened>("POST", at("/api/projects/{project_id}/process", { project_id: id }), {
+    ask<Kept>("POST", at("/api/projects/{project_id}/process", { project_id: id }), {
       version,
       process,
     }),
@@ -271,7 +344,7 @@ export const server = {
       at("/api/projects/{project_id}/history/compare", { project_id: id }) + `?a=${a}&b=${b}`,
     ),
   goBack: (id: number, number: number, version: number) =>
-    ask<Opened>(
+    ask<Kept>(
       "POST",
       at("/api/projects/{project_id}/history/{number}/back", { project_id: id, number }),
       { version },
@@ -335,6 +408,10 @@ export const address = {
     at("/api/projects/{project_id}/marks/{key}", { project_id: id, key }),
   export: (id: number, part: string, kind: string) =>
     at("/api/projects/{project_id}/export/{part}/{kind}", { project_id: id, part, kind }),
+  outline: (id: number, path: string, kind: string) =>
+    at("/api/projects/{project_id}/outlines/{path}.{kind}", { project_id: id, path, kind }),
+  picture: (id: number, version: number) =>
+    `${at("/api/projects/{project_id}/picture", { project_id: id })}?v=${version}`,
   exportAll: (id: number) => at("/api/projects/{project_id}/export/all", { project_id: id }),
   photo: (id: number) => at("/api/logbook/{print_id}/photo", { print_id: id }),
   logbookTable: () => at("/api/logbook.csv", {}),

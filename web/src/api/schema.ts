@@ -308,6 +308,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bin
+         * @description What was thrown away and can still come back, newest first.
+         */
+        get: operations["workshop_api_shelf_bin_"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/break-even": {
         parameters: {
             query?: never;
@@ -532,6 +552,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure
+         * @description Everything read off one thing or between two, the most telling first.
+         */
+        post: operations["workshop_api_measuring_measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/meshes": {
         parameters: {
             query?: never;
@@ -546,6 +586,106 @@ export interface paths {
          * @description A mesh brought in as a project of its own; one that is not sound is only described.
          */
         post: operations["workshop_api_files_bring_in_mesh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outlines/apart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Apart
+         * @description An outline of any kind told as moves; its name is the path of their field inside the step.
+         */
+        post: operations["workshop_api_outlines_apart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outlines/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Desk
+         * @description An outline laid out to be drawn on; nothing is kept.
+         */
+        post: operations["workshop_api_outlines_desk"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outlines/in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring In
+         * @description An outline taken from a drawing, told as moves.
+         */
+        post: operations["workshop_api_outlines_bring_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pages
+         * @description Every page there is.
+         */
+        get: operations["workshop_api_pages_pages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{room}/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Page
+         * @description One page.
+         */
+        get: operations["workshop_api_pages_page"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -612,6 +752,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/play-set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Play Set
+         * @description How many of the play set there are, on the shelf or put away.
+         */
+        get: operations["workshop_api_shelf_play_set"];
+        put?: never;
+        /**
+         * Put Play Set
+         * @description The play set put away, or back on the shelf.
+         */
+        post: operations["workshop_api_shelf_put_play_set"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/preview": {
         parameters: {
             query?: never;
@@ -641,9 +805,9 @@ export interface paths {
         };
         /**
          * Shelf
-         * @description Every project with its worst finding.
+         * @description Every project on the shelf with its worst finding, last used first.
          */
-        get: operations["workshop_api_projects_shelf"];
+        get: operations["workshop_api_shelf_shelf"];
         put?: never;
         /**
          * New Project
@@ -670,15 +834,39 @@ export interface paths {
         get: operations["workshop_api_projects_open_project"];
         /**
          * Save Project
-         * @description Keeps a change; refuses one made on top of an older version.
+         * @description Keeps a change; refuses one made on top of an older version. It is not built yet.
          */
         put: operations["workshop_api_projects_save_project"];
         post?: never;
         /**
-         * Delete Project
-         * @description Takes a project off the shelf for good.
+         * Throw Away
+         * @description Into the bin; out of it for good where it lies there already.
          */
-        delete: operations["workshop_api_projects_delete_project"];
+        delete: operations["workshop_api_shelf_throw_away"];
+        options?: never;
+        head?: never;
+        /**
+         * Set On Shelf
+         * @description Another title, another folder.
+         */
+        patch: operations["workshop_api_shelf_set_on_shelf"];
+        trace?: never;
+    };
+    "/api/projects/{project_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Out of the bin, whole.
+         */
+        post: operations["workshop_api_shelf_bring_back"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -704,6 +892,33 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/built": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Built
+         * @description What a version comes to, one line of JSON a stage as it ends; the last is the whole.
+         *
+         *     A newer version's work ends an older one's. A line may also be a refusal: it met a limit. What
+         *     followed is told against revision ``since``.
+         */
+        get: operations["workshop_api_projects_built"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop Building
+         * @description Gives up what is being built of a project.
+         */
+        delete: operations["workshop_api_projects_stop_building"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/compare": {
         parameters: {
             query?: never;
@@ -718,6 +933,26 @@ export interface paths {
         get: operations["workshop_api_records_materials"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy
+         * @description The project once more.
+         */
+        post: operations["workshop_api_shelf_copy"];
         delete?: never;
         options?: never;
         head?: never;
@@ -964,6 +1199,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/outlines/{path}.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Take Away
+         * @description A finished outline as a drawing, its arcs true arcs, in millimetres.
+         */
+        get: operations["workshop_api_outlines_take_away"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/parts/{name}/faced": {
         parameters: {
             query?: never;
@@ -1056,6 +1311,26 @@ export interface paths {
          * @description What would follow from tipping a part from how it stands; nothing is kept.
          */
         get: operations["workshop_api_projects_tipped"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Picture
+         * @description The project as it was drawn last; nothing while it has not been.
+         */
+        get: operations["workshop_api_shelf_picture"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1276,8 +1551,30 @@ export interface paths {
         /**
          * Sketch
          * @description Coarse solids of a document to be drawn at once; nothing is kept, nothing measured.
+         *
+         *     Nothing where a newer one of the same project came meanwhile.
          */
         post: operations["workshop_api_projects_sketch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/starters/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Starter
+         * @description What a starter would come to with these answers; nothing is kept.
+         */
+        post: operations["workshop_api_projects_preview_starter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1336,6 +1633,22 @@ export interface components {
             value?: number | null;
         };
         /**
+         * ApartIn
+         * @description An outline to be told as moves, by its path inside the step.
+         */
+        ApartIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Part */
+            part: string;
+            /** Path */
+            path: string;
+            /** Step */
+            step: string;
+        };
+        /**
          * ArcView
          * @description An arc of an outline: its radius and how far it stands out from its chord, mm.
          */
@@ -1362,6 +1675,14 @@ export interface components {
             mm: string;
             /** Words */
             words: string;
+        };
+        /**
+         * AwayIn
+         * @description Whether the play set is to be off the shelf.
+         */
+        AwayIn: {
+            /** Away */
+            away: boolean;
         };
         /**
          * Band
@@ -1465,12 +1786,48 @@ export interface components {
             throwaway: number;
         };
         /**
+         * BroughtIn
+         * @description An outline to be taken from a drawing, as `trace` reads it.
+         */
+        BroughtIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Drawing */
+            drawing: string;
+            /** Part */
+            part: string;
+            /** Path */
+            path: string;
+            /** Step */
+            step: string;
+        };
+        /**
+         * CannotInfo
+         * @description Something that cannot be made, and words that find the nearest things.
+         */
+        CannotInfo: {
+            /** Also */
+            also: string[];
+            /** Nearest */
+            nearest: string[];
+            /** Says */
+            says: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * Catalogue
          * @description Everything there is to choose from.
          */
         Catalogue: {
+            /** Cannot */
+            cannot: components["schemas"]["CannotInfo"][];
             /** Colours */
             colours: string[];
+            /** Feels */
+            feels: string[];
             /** Felt */
             felt: string[];
             /** Fits */
@@ -1491,9 +1848,25 @@ export interface components {
         /**
          * Check
          * @description A size on a paper drawing or a measured object, to be ticked against the model.
+         *
+         *     The model's own is an expression, or what ``reads`` names between the one or two things of
+         *     ``of`` (see `core.checks.pressed`), measured on the finished solids.
          */
         Check: {
-            /** Size */
+            /**
+             * Of
+             * @default []
+             */
+            of: string[];
+            /**
+             * Reads
+             * @default
+             */
+            reads: string;
+            /**
+             * Size
+             * @default
+             */
             size: string;
             /** Wanted */
             wanted: string;
@@ -1507,12 +1880,16 @@ export interface components {
         };
         /**
          * CheckView
-         * @description A size on a drawing beside the model's own.
+         * @description A size on a drawing beside the model's own, mm; in degrees where it ``takes`` an angle.
          */
         CheckView: {
             error: components["schemas"]["ErrorView"] | null;
             /** Found Mm */
             found_mm: number | null;
+            /** Of */
+            of: string[];
+            /** Reads */
+            reads: string;
             /**
              * Severity
              * @enum {string}
@@ -1520,6 +1897,8 @@ export interface components {
             severity: "good" | "note" | "warning" | "stop";
             /** Size */
             size: string;
+            /** Takes */
+            takes: string;
             /** Wanted */
             wanted: string;
             /** Wanted Mm */
@@ -1626,6 +2005,20 @@ export interface components {
             section_mm2: number;
         };
         /**
+         * DeskIn
+         * @description A document and the path of a field in it that is told as moves; ``text`` to be tried there.
+         */
+        DeskIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Path */
+            path: string;
+            /** Text */
+            text?: string | null;
+        };
+        /**
          * Difference
          * @description One thing that differs between two documents; ``-`` where it is not there.
          */
@@ -1636,6 +2029,32 @@ export interface components {
             before: string;
             /** What */
             what: string;
+        };
+        /**
+         * DimensionView
+         * @description What a number of a move measures; see `core.outlines.board.Dimension`.
+         */
+        DimensionView: {
+            /** A */
+            a: [
+                number,
+                number
+            ];
+            /** B */
+            b: [
+                number,
+                number
+            ];
+            /** Index */
+            index: number;
+            /** Move */
+            move: number;
+            /** Shape */
+            shape: string;
+            /** Start Deg */
+            start_deg: number;
+            /** Sweep Deg */
+            sweep_deg: number;
         };
         /**
          * Drawing
@@ -1726,13 +2145,16 @@ export interface components {
         /**
          * EntryInfo
          * @description One way to begin a step: what it is called, what finds it, and whether a pressed face
-         *     offers it under a short word. ``outline`` is the kind of outline it begins with, if any.
+         *     offers it under a short word. ``outline`` is the kind of outline it begins with, if any, and
+         *     ``also_outline`` what finds that.
          */
         EntryInfo: {
             /** About */
             about: string;
             /** Also */
             also: string[];
+            /** Also Outline */
+            also_outline: string[];
             /** At Edge */
             at_edge: string;
             /** At Face */
@@ -2288,6 +2710,90 @@ export interface components {
             unit: string;
         };
         /**
+         * GivenView
+         * @description One piece of a move's line: plain words, a value or a side.
+         *
+         *     ``index`` counts the values of the move, -1 for words and sides; ``start`` and ``end`` say where
+         *     it stands in the whole text, without brackets round it. ``plain``: a bare number, which a drag
+         *     may change.
+         */
+        GivenView: {
+            /**
+             * Bracket
+             * @default false
+             */
+            bracket: boolean;
+            /**
+             * Choices
+             * @default []
+             */
+            choices: string[];
+            /**
+             * End
+             * @default 0
+             */
+            end: number;
+            /**
+             * Index
+             * @default -1
+             */
+            index: number;
+            /**
+             * Plain
+             * @default false
+             */
+            plain: boolean;
+            /**
+             * Settled
+             * @default false
+             */
+            settled: boolean;
+            /**
+             * Shown
+             * @default
+             */
+            shown: string;
+            /**
+             * Start
+             * @default 0
+             */
+            start: number;
+            /**
+             * Takes
+             * @default
+             */
+            takes: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /** Value */
+            value?: number | null;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
+        /**
+         * HandleView
+         * @description A point that can be dragged, and by what numbers.
+         */
+        HandleView: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Holds */
+            holds: components["schemas"]["HoldView"][];
+            /** Move */
+            move: number;
+            /** What */
+            what: string;
+        };
+        /**
          * HeldView
          * @description A distance across a face as drawn on the solid, in the part's own millimetres.
          *
@@ -2322,6 +2828,20 @@ export interface components {
             ];
         };
         /**
+         * HoldView
+         * @description A number that decides a point, and how far the point goes for each mm or degree of it.
+         */
+        HoldView: {
+            /** Dx */
+            dx: number;
+            /** Dy */
+            dy: number;
+            /** Index */
+            index: number;
+            /** Move */
+            move: number;
+        };
+        /**
          * JobView
          * @description Long work: how far it is, from 0 to 1, what it is doing, and what came of it.
          */
@@ -2345,6 +2865,35 @@ export interface components {
             state: "waiting" | "working" | "done" | "failed" | "cancelled";
             /** Words */
             words: string;
+        };
+        /**
+         * JointView
+         * @description Where two segments meet, and whether they go on tangentially there.
+         */
+        JointView: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Tangent */
+            tangent: boolean;
+        };
+        /**
+         * Kept
+         * @description A project as it is kept now. ``document`` where it is not what was sent. What it comes to
+         *     follows under ``/built``.
+         */
+        Kept: {
+            document?: components["schemas"]["Project"] | null;
+            /** Redo */
+            redo: string | null;
+            /** Revision */
+            revision: number;
+            /** Undo */
+            undo: string | null;
+            /** Version */
+            version: number;
         };
         /**
          * KindIn
@@ -2526,6 +3075,18 @@ export interface components {
              */
             note: string;
         };
+        /**
+         * MeasureIn
+         * @description A document, and one thing or two in it, as ``lid: body.top | body.front``.
+         */
+        MeasureIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Of */
+            of: string[];
+        };
         /** MeasureView */
         MeasureView: {
             error: components["schemas"]["ErrorView"] | null;
@@ -2639,13 +3200,37 @@ export interface components {
         };
         /**
          * MoveInfo
-         * @description A word that outlines are drawn with: an example of it, and what it does.
+         * @description A word that outlines are drawn with: its form (L length, A angle, N times, SIDE left or right,
+         *     AXIS up or across; ``?`` where closing may settle it), an example of it, and what it does.
          */
         MoveInfo: {
             /** About */
             about: string;
             /** Example */
             example: string;
+            /** Form */
+            form: string;
+            /** Group */
+            group: string;
+            /** Name */
+            name: string;
+            /** Word */
+            word: string;
+        };
+        /**
+         * MoveView
+         * @description One move: where it stands in the text, its pieces, and what is wrong with it.
+         */
+        MoveView: {
+            /** End */
+            end: number;
+            error?: components["schemas"]["ErrorView"] | null;
+            /** Pieces */
+            pieces: components["schemas"]["GivenView"][];
+            /** Start */
+            start: number;
+            /** Text */
+            text: string;
         };
         /**
          * NameIn
@@ -2671,6 +3256,11 @@ export interface components {
             document?: {
                 [key: string]: unknown;
             } | null;
+            /**
+             * Feel
+             * @default
+             */
+            feel: string;
             /**
              * Starter
              * @default
@@ -2723,6 +3313,11 @@ export interface components {
             report: components["schemas"]["Report"];
             /** Revision */
             revision: number;
+            /**
+             * Unbuilt
+             * @default
+             */
+            unbuilt: string;
             /** Undo */
             undo: string | null;
             /** Version */
@@ -2762,6 +3357,76 @@ export interface components {
              * @default
              */
             label: string;
+        };
+        /**
+         * OutlineDeskView
+         * @description Everything the outline desk draws and lists.
+         */
+        OutlineDeskView: {
+            /** Area Mm2 */
+            area_mm2: number;
+            /** Axis */
+            axis: boolean;
+            /** Closed */
+            closed: boolean;
+            /** Crossings */
+            crossings: [
+                number,
+                number
+            ][];
+            /** Dimensions */
+            dimensions: components["schemas"]["DimensionView"][];
+            /** Draws */
+            draws: string;
+            error?: components["schemas"]["ErrorView"] | null;
+            /** Handles */
+            handles: components["schemas"]["HandleView"][];
+            /** High */
+            high: [
+                number,
+                number
+            ];
+            /** Joints */
+            joints: components["schemas"]["JointView"][];
+            /** Length Mm */
+            length_mm: number;
+            /** Low */
+            low: [
+                number,
+                number
+            ];
+            /** Moves */
+            moves: components["schemas"]["MoveView"][];
+            /** Open From */
+            open_from?: [
+                number,
+                number
+            ] | null;
+            /** Open To */
+            open_to?: [
+                number,
+                number
+            ] | null;
+            /** Path */
+            path: string;
+            /** Segments */
+            segments: components["schemas"]["SegmentView"][];
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+            /** Under */
+            under: string[];
+            /** Under High */
+            under_high?: [
+                number,
+                number
+            ] | null;
+            /** Under Low */
+            under_low?: [
+                number,
+                number
+            ] | null;
         };
         /**
          * OutlineIn
@@ -2813,9 +3478,15 @@ export interface components {
         };
         /**
          * OutlineView
-         * @description An outline of a step that may become another kind: its path inside the step.
+         * @description An outline of a step that may become another kind: its path inside the step, and the path of
+         *     the field that draws it by moves, empty where it must be taken apart first.
          */
         OutlineView: {
+            /**
+             * Drawn
+             * @default
+             */
+            drawn: string;
             /** Kind */
             kind: string;
             /** Path */
@@ -2840,6 +3511,54 @@ export interface components {
             source: string;
             /** Strain Once Percent */
             strain_once_percent?: number | null;
+        };
+        /**
+         * PageName
+         * @description A page there is: its room, what it is of, and its title.
+         */
+        PageName: {
+            /** Kind */
+            kind: string;
+            /** Room */
+            room: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * PageRow
+         * @description One thing that can be set: what it is, what it takes, what holds where it is left alone.
+         */
+        PageRow: {
+            /** Alone */
+            alone: string;
+            /** Takes */
+            takes: string;
+            /** What */
+            what: string;
+            /** When */
+            when: string;
+        };
+        /**
+         * PageView
+         * @description A page: what the thing is, what finds it, what can be set of it, and what is said besides.
+         */
+        PageView: {
+            /** About */
+            about: string;
+            /** Found By */
+            found_by: string[];
+            /** Kind */
+            kind: string;
+            /** Picture */
+            picture: string;
+            /** Room */
+            room: string;
+            /** Rows */
+            rows: components["schemas"]["PageRow"][];
+            /** Title */
+            title: string;
+            /** Told */
+            told: string[];
         };
         /**
          * Part
@@ -3095,6 +3814,16 @@ export interface components {
             seconds: number;
             /** Title */
             title: string;
+        };
+        /**
+         * PlaySet
+         * @description The play set that came with the program: how many of it there are, and whether put away.
+         */
+        PlaySet: {
+            /** Away */
+            away: boolean;
+            /** Count */
+            count: number;
         };
         /**
          * PoseView
@@ -3429,6 +4158,31 @@ export interface components {
             value: number;
         };
         /**
+         * ReadView
+         * @description One reading, mm or degrees as ``unit`` says, and the points it is drawn between, in the
+         *     coordinates of the first thing's part.
+         */
+        ReadView: {
+            /** A */
+            a: [
+                number,
+                number,
+                number
+            ] | null;
+            /** B */
+            b: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Reads */
+            reads: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * ReadingView
          * @description One instrument along the bottom of the desk.
          */
@@ -3682,6 +4436,37 @@ export interface components {
             parts: components["schemas"]["SectionPart"][];
         };
         /**
+         * SegmentView
+         * @description A finished line or arc as an SVG path, y downwards, and the number of its move (-1: none).
+         */
+        SegmentView: {
+            /** A */
+            a: [
+                number,
+                number
+            ];
+            /** B */
+            b: [
+                number,
+                number
+            ];
+            /** Centre */
+            centre: [
+                number,
+                number
+            ] | null;
+            /** Copied */
+            copied: boolean;
+            /** Length Mm */
+            length_mm: number;
+            /** Move */
+            move: number;
+            /** Path */
+            path: string;
+            /** Radius Mm */
+            radius_mm: number | null;
+        };
+        /**
          * SettingView
          * @description One thing the estimate goes by, and what it may be; ``whole`` numbers only where said.
          */
@@ -3704,18 +4489,43 @@ export interface components {
             whole: boolean;
         };
         /**
+         * ShelfIn
+         * @description What is set of a project on the shelf; what is left out stays.
+         */
+        ShelfIn: {
+            /** Folder */
+            folder?: string | null;
+            /** Title */
+            title?: string | null;
+        };
+        /**
          * ShelfItem
-         * @description A project on the shelf.
+         * @description A project on the shelf, or in the bin since ``thrown``.
          */
         ShelfItem: {
             /** Count */
             count: number;
+            /** Demo */
+            demo: boolean;
+            /** Fits */
+            fits: string[];
+            /** Folder */
+            folder: string;
             /** Id */
             id: number;
+            /** Materials */
+            materials: string[];
+            /**
+             * Opened
+             * Format: date-time
+             */
+            opened: string;
             /** Parts */
             parts: string[];
             /** Severity */
             severity: string;
+            /** Thrown */
+            thrown: string | null;
             /** Title */
             title: string;
             /** Units */
@@ -3932,6 +4742,23 @@ export interface components {
             worst_mm: number;
         };
         /**
+         * Stage
+         * @description How far a document is built and proved: its solids, its proof, the whole with remedies.
+         */
+        Stage: {
+            /**
+             * Consequences
+             * @default []
+             */
+            consequences: components["schemas"]["Consequence"][];
+            report: components["schemas"]["Report"];
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "solids" | "proof" | "whole";
+        };
+        /**
          * StanceView
          * @description One way to stand: its name in the document, the same for each part printed together, the
          *     move of each onto the bed (3 × 4, row by row), and what follows.
@@ -3986,6 +4813,8 @@ export interface components {
             about: string;
             /** Asks */
             asks: components["schemas"]["AskInfo"][];
+            /** Feel */
+            feel: string;
             /** Meets */
             meets: string;
             /** Name */
@@ -4884,6 +5713,26 @@ export interface operations {
             };
         };
     };
+    workshop_api_shelf_bin_: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfItem"][];
+                };
+            };
+        };
+    };
     workshop_api_records_uses: {
         parameters: {
             query?: never;
@@ -5234,6 +6083,39 @@ export interface operations {
             };
         };
     };
+    workshop_api_measuring_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadView"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     workshop_api_files_bring_in_mesh: {
         parameters: {
             query?: never;
@@ -5270,6 +6152,157 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeshAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_outlines_apart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ApartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Begun"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_outlines_desk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeskIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutlineDeskView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_outlines_bring_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BroughtIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Begun"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_pages_pages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageName"][];
+                };
+            };
+        };
+    };
+    workshop_api_pages_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room: string;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageView"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5369,6 +6402,50 @@ export interface operations {
             };
         };
     };
+    workshop_api_shelf_play_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaySet"];
+                };
+            };
+        };
+    };
+    workshop_api_shelf_put_play_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AwayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaySet"];
+                };
+            };
+        };
+    };
     workshop_api_projects_preview: {
         parameters: {
             query?: never;
@@ -5402,7 +6479,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_projects_shelf: {
+    workshop_api_shelf_shelf: {
         parameters: {
             query?: never;
             header?: never;
@@ -5507,7 +6584,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Opened"];
+                    "application/json": components["schemas"]["Kept"];
                 };
             };
             /** @description Not Found */
@@ -5539,7 +6616,7 @@ export interface operations {
             };
         };
     };
-    workshop_api_projects_delete_project: {
+    workshop_api_shelf_throw_away: {
         parameters: {
             query?: never;
             header?: never;
@@ -5556,6 +6633,81 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_shelf_set_on_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfItem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_shelf_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfItem"];
+                };
             };
             /** @description Not Found */
             404: {
@@ -5599,6 +6751,69 @@ export interface operations {
             };
         };
     };
+    workshop_api_projects_built: {
+        parameters: {
+            query: {
+                version: number;
+                since?: number | null;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_projects_stop_building: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     workshop_api_records_materials: {
         parameters: {
             query?: never;
@@ -5617,6 +6832,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CompareView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_shelf_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfItem"];
                 };
             };
             /** @description Not Found */
@@ -5889,7 +7135,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Opened"];
+                    "application/json": components["schemas"]["Kept"];
                 };
             };
             /** @description Not Found */
@@ -6052,6 +7298,48 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_outlines_take_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+                path: string;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6229,6 +7517,44 @@ export interface operations {
             };
         };
     };
+    workshop_api_shelf_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     workshop_api_logbook_plan_print: {
         parameters: {
             query?: never;
@@ -6329,7 +7655,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Opened"];
+                    "application/json": components["schemas"]["Kept"];
                 };
             };
             /** @description Not Found */
@@ -6405,7 +7731,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Opened"];
+                    "application/json": components["schemas"]["Kept"];
                 };
             };
             /** @description Not Found */
@@ -6515,7 +7841,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Opened"];
+                    "application/json": components["schemas"]["Kept"];
                 };
             };
             /** @description Not Found */
@@ -6625,6 +7951,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SketchView"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_projects_preview_starter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Report"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -10,6 +10,8 @@
   import MaterialValues from "./MaterialValues.svelte";
   import NewProcess from "./NewProcess.svelte";
   import { Action } from "../ui/action.svelte";
+  import SortHead from "../ui/SortHead.svelte";
+  import { inOrder, type Sort } from "../ui/sorting";
   import Trouble from "../ui/Trouble.svelte";
 
   let processes = $state.raw<ProcessView[] | null>(null);
@@ -25,6 +27,22 @@
     process?.gauges.reduce((a, b) => ((b.share ?? 0) > (a.share ?? 0) ? b : a))?.kind,
   );
   const behind = $derived(follows.filter((one) => one.changes));
+
+  type Column = "when" | "gauge" | "how";
+  let sort = $state<Sort<Column> | null>(null);
+  const onsort = (next: Sort<Column>) => (sort = next);
+  const results = $derived.by(() => {
+    const titled = (process?.results ?? []).map((one) => ({
+      ...one,
+      title: process?.gauges.find((gauge) => gauge.kind === one.gauge)?.title ?? one.gauge,
+    }));
+    const columns: Record<Column, (one: (typeof titled)[number]) => string> = {
+      when: (one) => one.when,
+      gauge: (one) => one.title,
+      how: (one) => (one.made_up ? "made up" : "by hand"),
+    };
+    return inOrder(titled, sort, (one, key) => columns[key](one));
+  });
 
   const asking = new Action();
   const counted = (count: number, noun: string) => `${count} ${noun}${count === 1 ? "" : "s"}`;
@@ -182,21 +200,33 @@
         {#if process.results.length}
           <section class="mt-6" aria-labelledby="result-title">
             <h3 id="result-title" class="mb-1 text-small text-soft">Results kept</h3>
-            <ul class="max-w-2xl text-small">
-              {#each process.results as result (result.id)}
-                <li class="flex gap-3 border-b border-dashed border-rule py-1">
-                  <span class="figure text-soft">{result.when}</span>
-                  <span
-                    >{process.gauges.find((one) => one.kind === result.gauge)?.title ??
-                      result.gauge}</span
-                  >
-                  {#if result.made_up}<span class="text-brass">▲ made up by the stand-in</span>{/if}
-                  <button class="word-button ml-auto" onclick={() => strike(result.id)}
-                    >strike it out</button
-                  >
-                </li>
-              {/each}
-            </ul>
+            <table class="w-full text-small">
+              <thead class="sticky-head text-left text-soft">
+                <tr class="border-b border-rule">
+                  <SortHead key="when" words="when" {sort} {onsort} />
+                  <SortHead key="gauge" words="gauge" {sort} {onsort} />
+                  <SortHead key="how" words="how it came" {sort} {onsort} />
+                  <td></td>
+                </tr>
+              </thead>
+              <tbody>
+                {#each results as result (result.id)}
+                  <tr class="border-b border-dashed border-rule">
+                    <td class="figure py-1 text-soft">{result.when}</td>
+                    <td>{result.title}</td>
+                    <td
+                      >{#if result.made_up}<span class="text-brass">▲ made up by the stand-in</span
+                        >{:else}entered by hand{/if}</td
+                    >
+                    <td class="text-right"
+                      ><button class="word-button" onclick={() => strike(result.id)}
+                        >strike it out</button
+                      ></td
+                    >
+                  </tr>
+                {/each}
+              </tbody>
+            </table>
           </section>
         {/if}
       {/if}

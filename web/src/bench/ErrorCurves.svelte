@@ -1,5 +1,6 @@
 <script lang="ts">
   import { percent } from "../project/units";
+  import { below } from "../ui/normal";
   import type { ErrorsView } from "../api/client";
 
   /** What is known of outer and inner faces, before and now, as bells over mm per side. */
@@ -31,10 +32,16 @@
       isSd: now[`${face}_sd`],
     })),
   );
+  let pointed = $state<{ face: string; mm: number } | null>(null);
+  function point(event: PointerEvent & { currentTarget: SVGSVGElement }, face: string) {
+    const box = event.currentTarget.getBoundingClientRect();
+    const mm = ((event.clientX - box.left) / box.width) * 2 * REACH - REACH;
+    pointed = { face, mm };
+  }
   const TICKS = [-0.2, -0.1, 0, 0.1, 0.2];
 </script>
 
-<div class="max-w-2xl">
+<div class="grid max-w-6xl gap-x-8 lg:grid-cols-2">
   {#each rows as row (row.face)}
     <figure class="mb-3">
       <figcaption class="flex flex-wrap items-baseline gap-x-3 text-small">
@@ -52,6 +59,8 @@
         class="w-full"
         role="img"
         aria-label="{row.word} {signed(row.is)} give or take {row.isSd.toFixed(3)} mm a side"
+        onpointermove={(event) => point(event, row.face)}
+        onpointerleave={() => (pointed = null)}
       >
         <path d="{bell(row.is, row.isSd)}L{WIDE} {TALL}L0 {TALL}Z" class="fill-tide-wash" />
         <path
@@ -62,6 +71,17 @@
         />
         <path d={bell(row.is, row.isSd)} class="fill-none stroke-tide" stroke-width="2" />
         <path d="M0 {TALL}H{WIDE}" class="stroke-ink" stroke-width="1" />
+        {#if pointed?.face === row.face}
+          <path d="M{x(pointed.mm)} 0V{TALL}" class="stroke-brass" stroke-width="1.4" />
+          <text
+            x={Math.min(Math.max(x(pointed.mm), 90), WIDE - 90)}
+            y="10"
+            text-anchor="middle"
+            class="fill-brass"
+            font-size="11"
+            >{signed(pointed.mm)}: {percent(1 - below(pointed.mm, row.is, row.isSd))} grow more</text
+          >
+        {/if}
         {#each TICKS as tick (tick)}
           <path d="M{x(tick)} {TALL}v4" class="stroke-ink" stroke-width="1" />
           <text
@@ -75,7 +95,7 @@
       </svg>
     </figure>
   {/each}
-  <p class="text-small">
+  <p class="text-small lg:col-span-2">
     From one printed gap to the next <span class="figure">± {now.sigma.toFixed(3)}</span> mm a side,
     <span class="figure">{percent(now.shared)}</span> of that alike within one print. Clean to
     <span class="figure">{now.overhang_deg.toFixed(0)}°</span>

@@ -3,24 +3,30 @@
   import {
     server,
     type Catalogue,
-    type EntryInfo,
     type FindingView,
+    type FitInfo,
     type ReadingView,
   } from "../api/client";
-  import FitFinder from "../fitrail/FitFinder.svelte";
+  import Finder from "../finder/Finder.svelte";
+  import { cannotEntries, fitEntries, stepEntries, type Entry } from "../finder/entries";
+  import FitMaker from "../fitrail/FitMaker.svelte";
   import FitRail from "../fitrail/FitRail.svelte";
   import type { Project } from "../project/project.svelte";
   import Findings from "../readings/Findings.svelte";
   import Followed from "../readings/Followed.svelte";
   import Readings from "../readings/Readings.svelte";
   import Sheet from "../sheet/Sheet.svelte";
+  import { measuring, pressedThing } from "../stage/measuring.svelte";
   import { pointing } from "../stage/pointing.svelte";
   import type { Touch } from "../stage/scene";
   import Stage from "../stage/Stage.svelte";
   import { Action } from "../ui/action.svelte";
   import { shortcuts } from "../ui/shortcuts.svelte";
   import Trouble from "../ui/Trouble.svelte";
+  import MeasuredSlip from "./MeasuredSlip.svelte";
+  import FirstWalk from "./FirstWalk.svelte";
   import FaceMenu from "./FaceMenu.svelte";
+  import { doable, ownEntries } from "./found";
 
   let { project }: { project: Project } = $props();
 
@@ -28,7 +34,9 @@
   let lit = $state<{ part: string; step: string; face?: string } | null>(null);
   let current = $state("");
   let catalogue = $state.raw<Catalogue | null>(null);
-  let fitting = $state(false);
+  let finding = $state<"" | "anything" | "a fit">("");
+  let fitting = $state<FitInfo | null>(null);
+  let stage = $state<Stage>();
   let sheet = $state<Sheet>();
   let reading = $state<ReadingView | null>(null);
   let everything = $state(false);
@@ -50,13 +58,17 @@
       (found) => (catalogue = found),
       () => (asking.trouble = "the workshop does not answer: nothing can be begun just now"),
     );
+    const offFind = shortcuts.on("/", () => (finding = "anything"));
     const off = shortcuts.on("Escape", () => {
       if (pointing.asked) pointing.stop();
+      else if (measuring.on) measuring.stop();
       else if (touch) leave();
       else if (reading || everything) closeFindings();
     });
     return () => {
       off();
+      offFind();
+      measuring.stop();
       pointing.stop();
     };
   });
@@ -70,6 +82,44 @@
     current = "";
     touch = null;
   }
+
+  const spaced = (place: string) => place.replace(/^(.*)\.(.*)$/, "$2 of $1").replaceAll("_", " ");
+  const entries = $derived.by((): Entry[] => {
+    if (!catalogue || !finding) return [];
+    const fits = fitEntries(catalogue, (fit) => (fitting = fit));
+    if (finding === "a fit") return fits;
+    const steps = stepEntries(catalogue, (entry) => void sheet?.add(entry));
+    const around = {
+      project,
+      part,
+      select,
+      place: (of: string, place: string) => press(stage?.faceNamed(of, place) ?? null),
+      read: (one: ReadingView) => {
+        reading = null;
+        choose(one);
+      },
+      findings: () => {
+        everything = true;
+        reading = null;
+      },
+      measure: beginMeasuring,
+      meet: () => requestAnimationFrame(() => (finding = "a fit")),
+    };
+    const made = [...steps, ...fits];
+    return [
+      ...made,
+      ...ownEntries(project.shown, around),
+      ...doable(around),
+      ...cannotEntries(catalogue, made),
+    ];
+  });
+
+  function beginMeasuring() {
+    touch = null;
+    lit = null;
+    measuring.begin();
+  }
+  const reached = $derived(measuring.reads.find((one) => one.a && one.b) ?? null);
 
   const bad = $derived(
     project.shown.findings.filter((one) => one.severity === "stop" || one.severity === "warning"),
@@ -110,6 +160,12 @@
   }
 
   function press(next: Touch | null) {
+    if (measuring.on) {
+      if (!next) return;
+      const label = project.report.parts.find((one) => one.name === next.part)?.label ?? next.part;
+      measuring.press(pressedThing(next, label), project.document);
+      return;
+    }
     touch = next;
     lit = next && { part: next.part, step: next.step, face: next.face };
     if (!next) return;
@@ -139,7 +195,7 @@
   }
 </script>
 
-<FitRail {project} {part} {catalogue} onselect={select} onfit={() => (fitting = true)} />
+<FitRail {project} {part} {catalogue} onselect={select} onfit={() => (finding = "a fit")} />
 <main class="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
   <div
     class="relative w-[32.5rem] max-w-[46%] shrink-0 border-r border-rule max-md:w-full max-md:max-w-none max-md:border-r-0 max-md:border-b"
@@ -159,6 +215,7 @@
         touch = null;
         lit = null;
       }}
+      onfind={() => (finding = "anything")}
     />
     {#if reading || everything}
       <Findings
@@ -172,6 +229,7 @@
   </div>
   <div class="relative min-w-0 flex-1 max-md:h-[70vh] max-md:flex-none">
     <Stage
+      bind:this={stage}
       project={project.id}
       report={project.shown}
       sketch={project.sketch}
@@ -183,6 +241,10 @@
       edge={touch?.edge ? touch : null}
       hidden={project.hidden}
       faint={project.faint}
+      reach={measuring.on && reached
+        ? { part: measuring.things[0]?.part ?? "", a: reached.a!, b: reached.b! }
+        : null}
+      onmeasure={beginMeasuring}
       onheld={heldTo}
       ontouch={press}
     />
@@ -190,6 +252,8 @@
       class="absolute bottom-3 left-4 z-10 flex max-w-[calc(100%-2rem)] flex-col items-start gap-2"
     >
       <Trouble of={asking} />
+      {#if !touch && !measuring.on}<FirstWalk />{/if}
+      {#if measuring.on}<MeasuredSlip {project} />{/if}
       {#if touch && touched}
         <FaceMenu
           {touch}
@@ -197,12 +261,12 @@
           {catalogue}
           {units}
           onbegin={(entry) => sheet?.add(entry)}
-          onfit={() => (fitting = true)}
+          onfit={() => (finding = "a fit")}
           onstand={() => standOn(touch!)}
           onclose={leave}
         />
       {/if}
-      {#if followed && !touch}
+      {#if followed && !touch && !measuring.on}
         <div class="slip w-80 px-3 py-2">
           <p class="flex text-small">
             <span class="min-w-0 truncate font-semibold">{followed.words}</span>
@@ -235,6 +299,19 @@
   </div>
 </main>
 <Readings readings={project.shown.readings} chosen={reading?.name ?? null} onchoose={choose} />
-{#if catalogue}
-  <FitFinder bind:open={fitting} {project} {part} {catalogue} {touch} />
-{/if}
+<Finder
+  bind:open={() => finding !== "", (now) => (finding = now ? finding || "anything" : "")}
+  {entries}
+  where={touch?.part === part && touched?.places.includes(touch.place) ? spaced(touch.place) : ""}
+  onclosed={() => document.querySelector<HTMLElement>("[data-add]")?.focus()}
+/>
+<FitMaker
+  bind:kind={fitting}
+  {project}
+  {part}
+  {touch}
+  onother={() => {
+    fitting = null;
+    finding = "a fit";
+  }}
+/>

@@ -14,10 +14,17 @@
 
   let { project }: { project: Project } = $props();
 
+  const LONG_S = 2;
   const FORMATS = ["stl", "3mf", "obj", "ply", "glb"];
   const kept = $derived(
     {
-      saved: `kept, revision ${project.revision}`,
+      saved:
+        `kept, revision ${project.revision}` +
+        (!project.building
+          ? ""
+          : project.buildingFor < LONG_S
+            ? ", proving …"
+            : `, still building, ${project.buildingFor} s`),
       saving: "keeping …",
       offline: "no connection: kept in this browser, sending again",
       stale: "not kept: changed elsewhere",
@@ -102,6 +109,18 @@
   >
     {#if loud}<span aria-hidden="true">■ </span>{/if}{kept}
   </p>
+  {#if project.building && project.buildingFor >= LONG_S}
+    <button class="plain-button shrink-0 text-small" onclick={() => project.stopBuilding()}
+      >stop</button
+    >
+  {:else if project.unbuilt && !project.building}
+    <p class="max-w-96 truncate text-small text-brick" role="alert" title={project.unbuilt}>
+      ■ not built: {project.unbuilt}
+    </p>
+    <button class="plain-button shrink-0 text-small" onclick={() => project.buildAgain()}
+      >build it again</button
+    >
+  {/if}
   {#if project.keeping === "stale"}
     <Conflict {project} onnew={keepAsNew} />
   {:else if project.keeping === "gone"}
@@ -143,7 +162,9 @@
     />
   </span>
   <DropdownMenu.Root>
-    <DropdownMenu.Trigger class="plain-button text-small">take away</DropdownMenu.Trigger>
+    <DropdownMenu.Trigger class="plain-button text-small" data-take-away
+      >take away</DropdownMenu.Trigger
+    >
     <DropdownMenu.Portal to="#overlays">
       <DropdownMenu.Content class="slip z-40 w-72 p-3 text-small" align="end" sideOffset={6}>
         {#each project.report.parts.filter((part) => part.key) as part (part.name)}

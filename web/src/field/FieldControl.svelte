@@ -2,6 +2,7 @@
   import type { FieldView } from "../api/client";
   import { setPath, textAt } from "../project/paths";
   import type { Project } from "../project/project.svelte";
+  import { inPlace } from "../route.svelte";
   import { pointing } from "../stage/pointing.svelte";
   import Choose from "../ui/Choose.svelte";
   import ChooseSeveral from "../ui/ChooseSeveral.svelte";
@@ -65,7 +66,12 @@
     field={shown}
     {dirty}
     onset={(next) => set(next)}
-  />{:else if field.kind === "text"}<TextField
+  /><a
+    class="word-button ml-1 text-small"
+    href="/p/{project.id}/outline/{field.path}"
+    data-draw={field.path}
+    onclick={inPlace}>draw it</a
+  >{:else if field.kind === "text"}<TextField
     field={shown}
     {dirty}
     onset={(next) => set(next)}
@@ -94,6 +100,9 @@
     {units}
     {names}
     {dirty}
+    because={[field.typed ? "" : "left as it begins", field.formula, field.hint]
+      .filter(Boolean)
+      .join("; ")}
     onset={(next) => set(next)}
   />{/if}{#if canPoint(field.kind)}<button
     class="ml-0.5 inline-grid h-6 w-6 place-items-center rounded-slip text-soft hover:bg-raised hover:text-ink"

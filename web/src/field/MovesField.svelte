@@ -57,6 +57,7 @@
   aria-invalid={field.error ? "true" : undefined}
   data-path={field.path}
   data-dirty={typing !== null || dirty}
+  data-typing={typing !== null}
   rows="1"
   spellcheck="false"
   oninput={(event) => {

@@ -11,6 +11,7 @@
     names = [],
     label = field.label,
     placeholder = "",
+    because = "",
     dirty = false,
     onset,
   }: {
@@ -19,6 +20,8 @@
     names?: string[];
     label?: string;
     placeholder?: string;
+    /** Why it stands as it does, told where it is pointed at. */
+    because?: string;
     /** Typed here, and not taken by the workshop yet. */
     dirty?: boolean;
     onset: (text: string) => void;
@@ -76,11 +79,13 @@
   ]}
   value={shown}
   {placeholder}
+  title={because || undefined}
   aria-label={label}
   aria-invalid={field.error ? "true" : undefined}
   aria-describedby={field.error ? `${id}-error` : undefined}
   data-path={field.path}
   data-dirty={typing !== null || dirty}
+  data-typing={typing !== null}
   list={names.length ? `${id}-names` : undefined}
   autocomplete="off"
   spellcheck="false"

@@ -42,6 +42,7 @@
   placeholder={field.hint}
   data-path={field.path}
   data-dirty={typing !== null || dirty}
+  data-typing={typing !== null}
   list={field.options?.length ? `${id}-known` : undefined}
   autocomplete="off"
   spellcheck="false"

@@ -141,7 +141,12 @@
       gives way
     </p>
     <Trouble of={asking} />
-    <button class="word-button ml-auto shrink-0 text-small" onclick={takeAway}
+    <a
+      class="word-button ml-auto shrink-0 text-small"
+      href="/read/fits/{encodeURIComponent(fit?.kind ?? '')}"
+      onclick={inPlace}>read about it</a
+    >
+    <button class="word-button shrink-0 text-small" onclick={takeAway}
       >take this fit away, keep the parts</button
     >
     <a class="word-button shrink-0 text-small" href="/p/{project.id}" onclick={inPlace}
@@ -224,6 +229,7 @@
           names={report.names}
           label="gap a side, empty to follow the feel"
           placeholder={fixedSize(fit.proposed_mm, units)}
+          because={fit.gap_working.map(([what, how]) => `${what}: ${how}`).join("; ")}
           onset={(text) =>
             project.set(
               `fits.${name}.gap`,

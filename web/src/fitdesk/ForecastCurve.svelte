@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { FitView, Report } from "../api/client";
   import { size, type Units } from "../project/units";
+  import { below } from "../ui/normal";
 
   let { fit, report, units }: { fit: FitView; report: Report; units: Units } = $props();
 
@@ -48,6 +49,20 @@
     }
     return "M" + points.join("L");
   });
+  /** What a press or a hover on the curve tells: the gap there, and how many prints come out tighter. */
+  let pointed = $state<number | null>(null);
+  const told = $derived.by(() => {
+    if (pointed === null) return null;
+    const mm = low + ((pointed - SIDE) / (width - 2 * SIDE)) * (high - low);
+    const band = bands.find((one) => mm >= one.from && mm < one.to);
+    const tighter = below(mm, forecast.mean_mm, forecast.sd_mm);
+    return `${size(mm, units)} ${units}: ${band?.feel ?? ""}, ${Math.round(tighter * 100)} % come out tighter`;
+  });
+  function point(event: PointerEvent & { currentTarget: SVGSVGElement }) {
+    const at = event.clientX - event.currentTarget.getBoundingClientRect().left;
+    pointed = at >= SIDE && at <= width - SIDE ? at : null;
+  }
+
   const ticks = $derived.by(() => {
     const step = 0.1;
     const found: number[] = [];
@@ -65,6 +80,8 @@
       aria-label="forecast of the printed gap: {bands
         .map((band) => `${band.feel} ${Math.round(band.chance * 100)} percent`)
         .join(', ')}"
+      onpointermove={point}
+      onpointerleave={() => (pointed = null)}
     >
       {#each bands as band (band.feel)}
         {@const from = x(band.from)}
@@ -118,6 +135,19 @@
         />
         <text x={x(fit.gap_mm) + 6} y={TOP + 13} class="fill-brass text-small"
           >designed {size(fit.gap_mm, units)}</text
+        >
+      {/if}
+      {#if pointed !== null && told}
+        <path d="M{pointed} {TOP}V{BASE}" stroke="var(--color-tide)" stroke-width="1.5" />
+        <text
+          x={Math.min(Math.max(pointed, SIDE + 110), width - SIDE - 110)}
+          y={BASE + 35}
+          text-anchor="middle"
+          class="fill-tide text-small"
+          paint-order="stroke"
+          stroke="var(--color-paper)"
+          stroke-width="6"
+          data-pointed>{told}</text
         >
       {/if}
       <path d="M{SIDE} {BASE}H{width - SIDE}" stroke="var(--color-ink)" />

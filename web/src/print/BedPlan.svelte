@@ -48,7 +48,7 @@
   {/each}
   <div class="flex flex-wrap items-start gap-6">
     {#each plan.beds as bed, number (number)}
-      <figure class="w-[26rem] shrink-0">
+      <figure class={plan.beds.length > 1 ? "w-[26rem] shrink-0" : "w-[min(40rem,100%)] shrink-0"}>
         <figcaption class="mb-1 flex items-baseline text-small">
           <span class="font-semibold">{plan.beds.length > 1 ? `bed ${number + 1}` : "one bed"}</span
           >
@@ -59,7 +59,7 @@
         </figcaption>
         <svg
           viewBox="-4 -4 {wide + 8} {deep + 14}"
-          class="w-full"
+          class="max-h-[70vh] w-full"
           role="img"
           aria-label="bed {number + 1} from above"
         >

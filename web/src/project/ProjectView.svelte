@@ -3,6 +3,7 @@
   import { Refused } from "../api/client";
   import Desk from "../desk/Desk.svelte";
   import TopBar from "../desk/TopBar.svelte";
+  import OutlineDesk from "../outline/OutlineDesk.svelte";
   import FitDesk from "../fitdesk/FitDesk.svelte";
   import PrintDesk from "../print/PrintDesk.svelte";
   import Compare from "../records/Compare.svelte";
@@ -13,11 +14,14 @@
   let {
     id,
     fit,
+    path,
     view,
   }: {
     id: number;
     fit: string | null;
-    view: "desk" | "fit" | "print" | "history" | "compare";
+    /** Of the outline that is drawn, "" where none is. */
+    path: string;
+    view: "outline" | "desk" | "fit" | "print" | "history" | "compare";
   } = $props();
 
   let project = $state<Project | null>(null);
@@ -39,6 +43,7 @@
   const VIEWS = {
     desk: "",
     fit: "",
+    outline: "outline, ",
     print: "on the bed, ",
     history: "history, ",
     compare: "compare, ",
@@ -55,7 +60,7 @@
     if (!project || !(event.ctrlKey || event.metaKey) || (key !== "z" && key !== "y")) return;
     const field = event.target;
     // Inside a field that is being typed in, undo is the field's own.
-    if (field instanceof HTMLInputElement && field.dataset.dirty === "true") return;
+    if (field instanceof HTMLElement && field.dataset.typing === "true") return;
     event.preventDefault();
     void (key === "y" || event.shiftKey ? project.redo() : project.undo());
   }
@@ -68,6 +73,8 @@
     <TopBar {project} />
     {#if fit}
       <FitDesk {project} name={fit} />
+    {:else if view === "outline"}
+      {#key path}<OutlineDesk {project} {path} />{/key}
     {:else if view === "print"}
       <PrintDesk {project} />
     {:else if view === "history"}

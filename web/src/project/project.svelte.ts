@@ -11,6 +11,7 @@ import {
   type Begun,
   type Consequence,
   type Document,
+  type Kept,
   type Opened,
   type RemedyEdit,
   type Report,
@@ -51,19 +52,28 @@ export class Project {
   busy = $state(false);
   /** What is drawn of the newest change until its report is there. */
   sketch = $state.raw<Report | null>(null);
+  /** The report is of an older version: the newest is being built and proved, so many seconds. */
+  building = $state(false);
+  buildingFor = $state(0);
+  /** Why the newest version has no report: it met a limit, or was stopped. */
+  unbuilt = $state("");
 
   shown = $derived(this.trial ?? this.report);
 
   #pending: Pending | null = null;
   #sending = false;
   #sent: Pending | null = null;
-  #sketching: Promise<void> = Promise.resolve();
   #sketchAbort: AbortController | null = null;
   /** Keys of the coarse solids of a document, and of the one the report is about. */
   #keysOf = new WeakMap<Document, Map<string, string>>();
   #drawn = new Map<string, string>();
   #turns: Promise<void> = Promise.resolve();
   #trialAbort: AbortController | null = null;
+  #buildAbort: AbortController | null = null;
+  #clock = 0;
+  /** The document whose solids are drawn, and the revision the report is about. */
+  #solidsOf: Document | null = null;
+  #told = 0;
   #retry = 0;
 
   constructor(
@@ -125,7 +135,8 @@ export class Project {
     const said = waiting && waiting !== words ? `${waiting}; ${words}` : words;
     this.#pending = { version: this.version, document, words: said };
     this.#keep();
-    this.#sketching = this.#sketch(document);
+    this.#stopBuild();
+    void this.#sketch(document);
     if (this.keeping === "stale") this.waiting = document;
     else if (this.keeping !== "gone") void this.#send();
   }
@@ -137,7 +148,7 @@ export class Project {
     const late = setTimeout(() => abort.abort(), SKETCH_MS);
     try {
       const drawn = await server.sketch(document, abort.signal);
-      if (document !== this.#pending?.document) return;
+      if (!drawn || document !== this.document || document === this.#solidsOf) return;
       this.#keysOf.set(document, new Map(drawn.parts.map((part) => [part.name, part.key])));
       this.sketch = this.#withSketch(drawn);
     } catch {
@@ -273,7 +284,7 @@ export class Project {
   }
 
   /** Runs an undo or redo once everything before it is kept. */
-  #inTurn(word: string, words: () => string | null, step: () => Promise<Opened>): Promise<void> {
+  #inTurn(word: string, words: () => string | null, step: () => Promise<Kept>): Promise<void> {
     this.#turns = this.#turns.then(async () => {
       while (this.#sending || (this.#pending && this.keeping === "saving")) {
         await new Promise((done) => setTimeout(done, 15));
@@ -283,9 +294,11 @@ export class Project {
       this.#sending = true;
       this.keeping = "saving";
       try {
-        const opened = await step();
-        this.#take(opened);
-        this.followed = { words: `${word}: ${said}`, list: opened.consequences ?? [] };
+        const kept = await step();
+        this.document = kept.document ?? this.document;
+        this.#taken(kept);
+        void this.#sketch(this.document);
+        void this.#build(`${word}: ${said}`);
       } catch (problem) {
         this.#fail(problem);
       } finally {
@@ -301,17 +314,15 @@ export class Project {
     this.#sending = true;
     this.busy = true;
     if (this.keeping !== "offline") this.keeping = "saving";
-    await this.#sketching;
     const sent = (this.#sent = this.#pending);
     try {
       if (!sent) return;
-      const opened = await server.save(this.id, this.version, sent.document, sent.words);
+      const kept = await server.save(this.id, this.version, sent.document, sent.words);
       const newer = this.#pending !== null && this.#pending !== sent;
       if (!newer) this.#pending = null;
-      this.#take(opened, !newer);
-      this.#drawn = this.#keysOf.get(sent.document) ?? this.#drawn;
-      if (newer) this.#pending = { ...this.#pending!, version: opened.version };
-      this.followed = { words: sent.words, list: opened.consequences ?? [] };
+      this.#taken(kept);
+      if (newer) this.#pending = { ...this.#pending!, version: kept.version };
+      else void this.#build(sent.words);
       this.#keep();
     } catch (problem) {
       this.#fail(problem);
@@ -342,18 +353,99 @@ export class Project {
     }
   }
 
-  #take(opened: Opened, withDocument = true): void {
-    if (withDocument) this.document = opened.document;
-    this.report = opened.report;
-    if (withDocument) this.sketch = null;
-    this.#drawn = new Map();
-    this.trial = null;
-    this.version = opened.version;
-    this.revision = opened.revision;
-    this.undoWords = opened.undo ?? null;
-    this.redoWords = opened.redo ?? null;
+  /** Builds and proves the newest version; what comes first is shown first. */
+  async #build(words: string): Promise<void> {
+    this.#stopBuild();
+    const abort = (this.#buildAbort = new AbortController());
+    const { document, version, revision } = this;
+    this.unbuilt = "";
+    this.building = true;
+    const began = Date.now();
+    this.#clock = setInterval(
+      () => (this.buildingFor = Math.floor((Date.now() - began) / 1000)),
+      500,
+    ) as unknown as number;
+    try {
+      let whole = false;
+      for await (const stage of server.built(this.id, version, this.#told, abort.signal)) {
+        if (abort.signal.aborted) return;
+        if (!("report" in stage)) {
+          if (!whole) this.unbuilt = [stage.message, stage.remedy].filter(Boolean).join("; ");
+          whole = true;
+        } else if (stage.stage === "solids") {
+          this.#solidsOf = document;
+          this.sketch = stage.report;
+        } else {
+          this.report = stage.report;
+          this.sketch = null;
+          this.#solidsOf = document;
+          this.#drawn = this.#keysOf.get(document) ?? new Map();
+          if (this.building) {
+            this.trial = null;
+            this.followed = { words, list: stage.consequences ?? [] };
+          }
+          this.#told = revision;
+          // it is proved; what would cure what is found is still being tried
+          this.#rest();
+          whole = true;
+        }
+      }
+      if (!whole) this.unbuilt = "building was stopped";
+    } catch (problem) {
+      if (abort.signal.aborted) return;
+      if (problem instanceof Unreachable) {
+        this.#retry = setTimeout(() => {
+          if (this.version === version && !this.#pending) void this.#build(words);
+        }, RETRY_MS) as unknown as number;
+        return;
+      }
+      this.unbuilt = problem instanceof Error ? problem.message : String(problem);
+    } finally {
+      if (this.#buildAbort === abort) this.#stopBuild();
+    }
+  }
+
+  #stopBuild(): void {
+    this.#buildAbort?.abort();
+    this.#buildAbort = null;
+    this.#rest();
+  }
+
+  #rest(): void {
+    clearInterval(this.#clock);
+    this.building = false;
+    this.buildingFor = 0;
+  }
+
+  /** Gives up what is being built; what is kept stays kept. */
+  stopBuilding(): void {
+    void server.stopBuilding(this.id).catch(() => {});
+  }
+
+  /** Builds the newest version once more. */
+  buildAgain(): void {
+    void this.#build("built again");
+  }
+
+  #taken(kept: Kept): void {
+    this.version = kept.version;
+    this.revision = kept.revision;
+    this.undoWords = kept.undo ?? null;
+    this.redoWords = kept.redo ?? null;
     this.keeping = this.#pending ? "saving" : "saved";
     this.trouble = "";
+  }
+
+  #take(opened: Opened): void {
+    this.#stopBuild();
+    this.document = opened.document;
+    this.report = opened.report;
+    this.#told = opened.revision;
+    this.sketch = null;
+    this.unbuilt = opened.unbuilt ?? "";
+    this.#drawn = new Map();
+    this.trial = null;
+    this.#taken(opened);
   }
 
   #keep(): void {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { inPlace } from "../route.svelte";
   import type { Accepted, FindingView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import Remedy from "./Remedy.svelte";
@@ -92,6 +93,11 @@
               >leave it so</button
             >
           {/if}
+          <a
+            class="word-button text-soft"
+            href="/read/checks/{encodeURIComponent(finding.check)}"
+            onclick={inPlace}>what is asked<span class="sr-only"> by {finding.check}</span></a
+          >
         </p>
         {#if accepting === finding}
           <form

@@ -4,6 +4,8 @@
   import { server, type BreakEven, type CompareView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { inPlace } from "../route.svelte";
+  import SortHead from "../ui/SortHead.svelte";
+  import { inOrder, type Sort } from "../ui/sorting";
   import Variants from "./Variants.svelte";
 
   /** Materials side by side, and when a lasting thing beats a throwaway. */
@@ -47,6 +49,9 @@
     };
   });
 
+  type Column = "material" | "mass_g" | "cost" | "footprint_g" | "warm_c";
+  let sort = $state<Sort<Column> | null>(null);
+  const sorted = $derived(inOrder(told?.rows ?? [], sort, (one, key) => one[key]));
   const hours = (seconds: number) =>
     `${Math.floor(seconds / 3600)} h ${Math.round((seconds % 3600) / 60)} min`;
 </script>
@@ -58,7 +63,7 @@
     >back to the desk</a
   >
 </section>
-<main class="min-h-0 flex-1 overflow-y-auto px-5 py-3">
+<main class="min-h-0 flex-1 scroll-pt-10 overflow-y-auto px-5 pb-3">
   {#if trouble}<p role="alert">{trouble}</p>
   {:else if told === null}<p class="text-soft" aria-busy="true">Slicing every part …</p>
   {:else}
@@ -68,20 +73,32 @@
       <span class="figure">{hours(told.seconds)}</span>, whatever the material (an estimate: ± 30 %
       of the time).
     </p>
-    <table class="w-full max-w-4xl text-small">
-      <thead class="text-left text-soft">
+    <table class="w-full text-small">
+      <thead class="sticky-head text-left text-soft">
         <tr class="border-b border-rule">
-          <th class="py-1 font-normal">material</th>
-          <th class="text-right font-normal">mass</th>
-          <th class="w-32"><span class="sr-only">drawn</span></th>
-          <th class="text-right font-normal">cost</th>
-          <th class="text-right font-normal">footprint</th>
-          <th class="pl-6 text-right font-normal">keeps its shape to</th>
+          <SortHead key="material" words="material" {sort} onsort={(next) => (sort = next)} />
+          <SortHead key="mass_g" words="mass" right {sort} onsort={(next) => (sort = next)} />
+          <th class="w-1/4"><span class="sr-only">drawn</span></th>
+          <SortHead key="cost" words="cost" right {sort} onsort={(next) => (sort = next)} />
+          <SortHead
+            key="footprint_g"
+            words="footprint"
+            right
+            {sort}
+            onsort={(next) => (sort = next)}
+          />
+          <SortHead
+            key="warm_c"
+            words="keeps its shape to"
+            right
+            {sort}
+            onsort={(next) => (sort = next)}
+          />
           <th class="pl-6 font-normal">bending</th>
         </tr>
       </thead>
       <tbody>
-        {#each told.rows as one (one.material)}
+        {#each sorted as one (one.material)}
           <tr
             class={[
               "border-b border-dashed border-rule",
@@ -122,14 +139,14 @@
         {/each}
       </tbody>
     </table>
-    <p class="mt-2 max-w-4xl text-small text-soft">
+    <p class="mt-2 text-small text-soft">
       Footprints are CO₂e from cradle to gate, rough: ± <span class="figure"
         >{(told.footprint_within * 100).toFixed(0)}</span
       >
       %, from memory of published eco-profiles whose year is not kept. {#if told.price_per_kg == null}A
         price per kg is given on the bed, layer by layer.{/if}
     </p>
-    <section class="mt-6 max-w-4xl" aria-labelledby="even-title">
+    <section class="mt-6" aria-labelledby="even-title">
       <h3 id="even-title" class="mb-2 text-small text-soft">When does the lasting thing win?</h3>
       <p class="flex flex-wrap items-baseline gap-x-2">
         <span>Printed in</span>

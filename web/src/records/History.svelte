@@ -5,6 +5,8 @@
   import Followed from "../readings/Followed.svelte";
   import { inPlace } from "../route.svelte";
   import { Action } from "../ui/action.svelte";
+  import SortHead from "../ui/SortHead.svelte";
+  import { inOrder, type Sort } from "../ui/sorting";
   import Trouble from "../ui/Trouble.svelte";
 
   /** Every change with its words; versions named, compared, gone back to. */
@@ -55,6 +57,10 @@
     await load();
   }
 
+  type Column = "number" | "words" | "name";
+  let sort = $state<Sort<Column> | null>({ key: "number", down: true });
+  const sorted = $derived(inOrder(list ?? [], sort, (one, key) => one[key]));
+
   const when = (iso: string) =>
     new Date(iso).toLocaleString("en-GB", {
       day: "numeric",
@@ -73,22 +79,23 @@
 </section>
 <main class="flex min-h-0 flex-1">
   <Trouble of={asking} />
-  <div class="w-[36rem] max-w-[55%] shrink-0 overflow-y-auto border-r border-rule px-5 py-3">
+  <div class="min-w-0 flex-[3] scroll-pt-10 overflow-y-auto border-r border-rule px-5 pb-3">
     {#if trouble}<p role="alert">{trouble}</p>
     {:else if list === null}<p class="text-soft" aria-busy="true">Looking back …</p>
     {:else}
       <table class="w-full text-small">
-        <thead class="text-left text-soft">
+        <thead class="sticky-head text-left text-soft">
           <tr class="border-b border-rule">
             <th class="py-1 font-normal">from</th>
             <th class="font-normal">to</th>
-            <th class="font-normal">what was done</th>
-            <th class="font-normal">called</th>
+            <SortHead key="number" words="version" {sort} onsort={(next) => (sort = next)} />
+            <SortHead key="words" words="what was done" {sort} onsort={(next) => (sort = next)} />
+            <SortHead key="name" words="called" {sort} onsort={(next) => (sort = next)} />
             <td></td>
           </tr>
         </thead>
         <tbody>
-          {#each list as one (one.number)}
+          {#each sorted as one (one.number)}
             <tr
               class={[
                 "border-b border-dashed border-rule align-baseline",
@@ -116,12 +123,13 @@
                   aria-label="compare to version {one.number}"
                 /></td
               >
-              <td class="pr-2">
-                <span class="figure mr-1 text-soft">{one.number}</span>{one.words}
-                <span class="block text-soft"
-                  >{when(one.when)}{one.current ? ", as it is now" : ""}</span
-                >
-              </td>
+              <td class="pr-3 whitespace-nowrap"
+                ><span class="figure">{one.number}</span>
+                <span class="text-soft">{when(one.when)}</span></td
+              >
+              <td class="pr-3"
+                >{one.words}{#if one.current}<span class="text-soft">, as it is now</span>{/if}</td
+              >
               <td>
                 <input
                   class="w-28 border-b border-dotted border-firm bg-transparent placeholder:text-soft"
@@ -144,7 +152,7 @@
       </table>
     {/if}
   </div>
-  <div class="min-w-0 flex-1 overflow-y-auto px-5 py-3" aria-live="polite">
+  <div class="min-w-0 flex-[2] overflow-y-auto px-5 py-3" aria-live="polite">
     {#if from && to}
       <h3 class="mb-2 font-semibold">From {from} to {to}</h3>
       {#if told === null}<p class="text-soft" aria-busy="true">Working both out …</p>

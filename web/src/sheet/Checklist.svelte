@@ -19,7 +19,14 @@
   function add() {
     const size = project.document.measures?.[0]?.name ?? "10";
     project.change("a line added to the checklist", (document) => {
-      (document.checklist ??= []).push({ what: "", size, wanted: size, within: "0.1 mm" });
+      (document.checklist ??= []).push({
+        what: "",
+        size,
+        of: [],
+        reads: "",
+        wanted: size,
+        within: "0.1 mm",
+      });
     });
   }
 
@@ -31,7 +38,7 @@
 
   const field = (index: number, key: "size" | "wanted" | "within", label: string) => ({
     path: `checklist.${index}.${key}`,
-    kind: "length",
+    kind: lines[index]?.takes ?? "length",
     text: lines[index]?.[key] ?? "",
     label,
   });
@@ -52,14 +59,22 @@
           value={line.what}
           onchange={(event) => set(index, "what", event.currentTarget.value)}
         />
-        <NumberField
-          field={field(index, "size", "size in the model")}
-          {units}
-          names={project.report.names}
-          onset={(text) => set(index, "size", text)}
-        />
+        {#if line.of.length}
+          <span class="text-soft">{line.what ? "" : `${line.reads}, `}measured</span>
+        {:else}
+          <NumberField
+            field={field(index, "size", "size in the model")}
+            {units}
+            names={project.report.names}
+            onset={(text) => set(index, "size", text)}
+          />
+        {/if}
         {#if line.found_mm !== null && line.found_mm !== undefined}
-          <span class="figure text-ink">= {size(line.found_mm, units, 3)}</span>
+          <span class="figure text-ink"
+            >{line.of.length ? "" : "= "}{line.takes === "angle"
+              ? `${Number(line.found_mm.toFixed(3))}°`
+              : size(line.found_mm, units, 3)}</span
+          >
         {/if}
         should be
         <NumberField

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onMount, tick } from "svelte";
+  import { tick } from "svelte";
   import { server, type Catalogue, type EntryInfo } from "../api/client";
   import { edgesTouched } from "../field/pointed";
   import { partOf } from "../project/paths";
@@ -7,13 +7,11 @@
   import type { Touch } from "../stage/scene";
   import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
-  import { shortcuts } from "../ui/shortcuts.svelte";
   import Trouble from "../ui/Trouble.svelte";
   import Bought from "./Bought.svelte";
   import Checklist from "./Checklist.svelte";
   import Measures from "./Measures.svelte";
   import PartBar from "./PartBar.svelte";
-  import StepFinder from "./StepFinder.svelte";
   import StepLine from "./StepLine.svelte";
   import UsedFor from "./UsedFor.svelte";
   import { actOn, SAID, type StepAct } from "./stepActs";
@@ -27,6 +25,7 @@
     current = $bindable(""),
     onselect,
     onbegun,
+    onfind,
   }: {
     project: Project;
     part: string;
@@ -37,10 +36,10 @@
     current: string;
     onselect: (part: string) => void;
     onbegun: () => void;
+    onfind: () => void;
   } = $props();
 
   const STANCES = ["bottom", "top", "front", "back", "left", "right"];
-  let finding = $state(false);
   /** The part that is about to get a measure of its own. */
   let measuring = $state("");
   let list = $state<HTMLElement>();
@@ -52,8 +51,6 @@
   const face = $derived(
     touch?.part === partName && part?.places.includes(touch.place) ? touch : null,
   );
-
-  onMount(() => shortcuts.on("/", () => (finding = true)));
 
   // What was set from a clause stands elsewhere now: the cursor goes with it. A field that is left
   // says so; one that is taken out of the page does not.
@@ -156,7 +153,7 @@
           class="plain-button ml-auto shrink-0 text-small"
           data-add
           disabled={!catalogue}
-          onclick={() => (finding = true)}>add a step <span class="key">/</span></button
+          onclick={onfind}>add a step <span class="key">/</span></button
         >
       </div>
       <div class="px-5"><Trouble of={asking} /></div>
@@ -227,13 +224,3 @@
     <Checklist {project} />
   {/if}
 </div>
-
-{#if catalogue}
-  <StepFinder
-    bind:open={finding}
-    {catalogue}
-    where={face ? face.place.replace(/^(.*)\.(.*)$/, "$2 of $1").replaceAll("_", " ") : ""}
-    onchoose={add}
-    onclosed={() => list?.querySelector<HTMLElement>("[data-add]")?.focus()}
-  />
-{/if}

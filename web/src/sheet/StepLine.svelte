@@ -12,7 +12,7 @@
   import { settled } from "../field/settled.svelte";
   import { partOf } from "../project/paths";
   import type { Project } from "../project/project.svelte";
-  import { inPlace } from "../route.svelte";
+  import { address, inPlace } from "../route.svelte";
   import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
   import Trouble from "../ui/Trouble.svelte";
@@ -94,6 +94,22 @@
     );
   }
 
+  /** Opens the outline desk; an outline of another kind is taken apart into moves first. */
+  async function draw(one: StepView["outlines"][number]) {
+    let field = one.drawn;
+    if (!field) {
+      const given = { part: part.name, step: step.id, path: one.path };
+      const begun = await asking.run(() =>
+        project.begin(`${words}: its outline told as moves`, (document) =>
+          server.outlineApart(document, given),
+        ),
+      );
+      if (begun === null) return;
+      field = begun;
+    }
+    address.go(`/p/${project.id}/outline/parts.${part.name}.steps.${step.id}.${field}`);
+  }
+
   const pieces = () =>
     void asking.run(() =>
       project.begin(`${words}: the other pieces are parts`, (document) =>
@@ -138,6 +154,7 @@
           ["take the last outline off", () => onact("unstation")],
         ] as [string, () => void][])
       : []),
+    ["read about it", () => address.go(`/read/steps/${encodeURIComponent(step.kind)}`)],
     ["strike out", () => onact("remove")],
   ]);
 </script>
@@ -228,7 +245,13 @@
             options={catalogue.outlines.map((kind) => ({ value: kind.kind, words: kind.title }))}
             label={one.words}
             onset={(kind) => outline(one.path, kind, `now ${title(kind)}`)}
-          /></span
+          />
+          <button
+            class="word-button ml-1"
+            aria-label="draw {one.words} by hand"
+            data-draw-outline={one.path}
+            onclick={() => draw(one)}>draw it by hand</button
+          ></span
         >
       {/each}
     </p>

@@ -45,10 +45,11 @@
   }
 </script>
 
-<label class="plain-button cursor-pointer px-4 py-2 focus-within:border-tide">
-  <span class="block font-semibold">A mesh to be proved</span>
-  <span class="block text-small text-soft">stl, 3mf, obj, ply or glb</span>
-  <input
+<label
+  class="plain-button cursor-pointer focus-within:border-tide"
+  title="stl, 3mf, obj, ply or glb"
+>
+  A mesh to be proved<input
     type="file"
     accept=".stl,.3mf,.obj,.ply,.glb"
     class="sr-only"

@@ -1,19 +1,28 @@
 <script lang="ts">
-  import { theme } from "../ui/theme.svelte";
-  import { pictureOf } from "./picture";
+  import { address as files } from "../api/client";
 
   let { id, version }: { id: number; version: number } = $props();
 
-  let picture = $state("");
-  $effect(() => {
-    const look = theme.night ? "night" : "day";
-    pictureOf(id, version, look).then(
-      (drawn) => (picture = drawn),
-      () => (picture = ""),
-    );
-  });
+  /** The workshop draws aside: what has no picture yet is asked for again a little later. */
+  const AGAIN_MS = 1500;
+  const MOST = 6;
+  let tries = $state(0);
+  let there = $state(true);
+
+  function missed() {
+    there = false;
+    if (tries < MOST) setTimeout(() => ((tries += 1), (there = true)), AGAIN_MS);
+  }
 </script>
 
-<div class="aspect-[26/17] bg-paper">
-  {#if picture}<img src={picture} alt="" class="h-full w-full object-contain" />{/if}
+<div class="aspect-[8/5] bg-paper">
+  {#if there}
+    <img
+      src="{files.picture(id, version)}{tries ? `&again=${tries}` : ''}"
+      alt=""
+      loading="lazy"
+      class="h-full w-full object-contain p-2"
+      onerror={missed}
+    />
+  {/if}
 </div>

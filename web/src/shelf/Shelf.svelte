@@ -1,34 +1,66 @@
 <script lang="ts">
-  import { AlertDialog } from "bits-ui";
   import { onMount } from "svelte";
   import { Refused, server, type Catalogue, type ShelfItem } from "../api/client";
-  import { address, inPlace } from "../route.svelte";
-  import { INK, SHAPE } from "../ui/severity";
+  import { address } from "../route.svelte";
+  import { Search } from "../finder/search";
   import PageBar from "../ui/PageBar.svelte";
   import Begin from "./Begin.svelte";
+  import Bin from "./Bin.svelte";
   import BringMesh from "./BringMesh.svelte";
+  import Card from "./Card.svelte";
+  import Starters from "./Starters.svelte";
   import Work from "./Work.svelte";
-  import Picture from "./Picture.svelte";
   import { Action } from "../ui/action.svelte";
   import Trouble from "../ui/Trouble.svelte";
 
   let work = $state<Work | null>(null);
-  let items = $state<ShelfItem[] | null>(null);
-  let catalogue = $state<Catalogue | null>(null);
+  let items = $state.raw<ShelfItem[] | null>(null);
+  let thrown = $state.raw<ShelfItem[]>([]);
+  let playSet = $state.raw<{ count: number; away: boolean } | null>(null);
+  let catalogue = $state.raw<Catalogue | null>(null);
   let trouble = $state("");
   let refused = $state("");
-  let doomed = $state<ShelfItem | null>(null);
+  let search = $state("");
+  let folder = $state("");
+  let binOpen = $state(false);
+  /** What was just thrown away, to be brought back with one press. */
+  let last = $state.raw<ShelfItem | null>(null);
   let beginning = $state<Catalogue["starters"][number] | null>(null);
   const asking = new Action();
   const meeting = $derived((catalogue?.starters ?? []).filter((one) => one.asks.length));
   const pages = $derived((catalogue?.starters ?? []).filter((one) => !one.asks.length));
 
+  const folders = $derived(
+    [...new Set((items ?? []).map((one) => one.folder))].filter(Boolean).sort(),
+  );
+  const index = $derived(
+    new Search(
+      (items ?? []).map((one) => ({
+        key: String(one.id),
+        group: "page" as const,
+        title: one.title,
+        about: "",
+        also: [[one.folder], one.parts, one.fits, one.materials],
+        picture: "",
+        act: () => {},
+      })),
+    ),
+  );
+  const shown = $derived.by(() => {
+    const byId = new Map((items ?? []).map((one) => [String(one.id), one]));
+    return index
+      .of(search)
+      .map((one) => byId.get(one.key)!)
+      .filter((one) => !folder || one.folder === folder);
+  });
+
   async function load() {
     trouble = "";
     try {
-      const asked = server.catalogue();
+      const asked = Promise.all([server.catalogue(), server.bin(), server.playSet()]);
       items = await server.shelf();
-      catalogue = await asked;
+      [catalogue, thrown, playSet] = await asked;
+      if (!items.some((one) => one.folder === folder)) folder = "";
     } catch {
       trouble = "The workshop does not answer. Is it running?";
     }
@@ -59,15 +91,22 @@
     }
   }
 
-  async function remove(id: number) {
-    await asking.run(() => server.remove(id));
-    doomed = null;
+  async function act(what: () => Promise<unknown>) {
+    await asking.run(what);
     await load();
+  }
+
+  async function throwAway(item: ShelfItem) {
+    await act(() => server.remove(item.id));
+    last = item;
     document.getElementById("shelf-title")?.focus();
   }
 
-  const when = (iso: string) =>
-    new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
+  async function bringBack(item: ShelfItem) {
+    await act(() => server.bringBack(item.id));
+    last = null;
+    if (!thrown.length) binOpen = false;
+  }
 </script>
 
 <div class="flex h-full flex-col overflow-y-auto">
@@ -85,102 +124,106 @@
         <p class="mb-3 text-small text-soft">
           Begin with a thing that goes together, its sizes asked first.
         </p>
-        <ul class="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-3">
-          {#each meeting as starter (starter.name)}
-            <li>
-              <button
-                class="plain-button h-full w-full px-4 py-2 text-left"
-                onclick={() => (beginning = starter)}
-              >
-                <span class="block font-semibold">{starter.title}</span>
-                <span class="block text-small text-soft">{starter.meets}</span>
-              </button>
-            </li>
-          {/each}
-        </ul>
-        <h3 class="mt-5 mb-2 text-small text-soft">Or begin with</h3>
-        <div class="flex flex-wrap items-stretch gap-3">
+        <Starters starters={meeting} onchoose={(one) => (beginning = one)} />
+        <div class="mt-3 flex flex-wrap items-center gap-2 text-small">
+          <h3 class="text-soft">Or begin with</h3>
           {#each pages as starter (starter.name)}
-            <button class="plain-button px-4 py-2 text-left" onclick={() => start(starter.name)}>
-              <span class="block font-semibold">{starter.title}</span>
-              <span class="block text-small text-soft">{starter.about}</span>
-            </button>
+            <button class="plain-button" title={starter.about} onclick={() => start(starter.name)}
+              >{starter.title}</button
+            >
           {/each}
-          <label class="plain-button cursor-pointer px-4 py-2 focus-within:border-tide">
-            <span class="block font-semibold">A project file</span>
-            <span class="block text-small text-soft">that was taken away as json</span>
-            <input type="file" accept=".json,application/json" class="sr-only" onchange={bringIn} />
-          </label>
+          <label
+            class="plain-button cursor-pointer focus-within:border-tide"
+            title="one that was taken away as json"
+            >A project file<input
+              type="file"
+              accept=".json,application/json"
+              class="sr-only"
+              onchange={bringIn}
+            /></label
+          >
           <BringMesh onqueued={() => work?.queued()} />
         </div>
         <Trouble of={asking} />
         {#if refused}<p class="mt-3 text-brick" role="alert">■ {refused}</p>{/if}
       </section>
       <section aria-labelledby="shelf-title">
-        <h2 id="shelf-title" tabindex="-1" class="mb-3 text-small text-soft">On the shelf</h2>
+        <div class="mb-3 flex flex-wrap items-baseline gap-x-4 gap-y-2 text-small">
+          <h2 id="shelf-title" tabindex="-1" class="text-lead font-semibold">Used last</h2>
+          <input
+            type="search"
+            class="w-72 rounded-slip border border-rule bg-raised px-2 py-1"
+            placeholder="word, part, fit, material"
+            aria-label="find a project by a word, a part, a fit or a material"
+            bind:value={search}
+          />
+          {#if folders.length}
+            <span class="flex flex-wrap gap-2" role="group" aria-label="folders">
+              {#each ["", ...folders] as one (one)}
+                <button
+                  class={[
+                    "min-h-6 border-b-2 px-1",
+                    folder === one ? "border-ink" : "border-transparent text-soft hover:text-ink",
+                  ]}
+                  aria-pressed={folder === one}
+                  onclick={() => (folder = one)}>{one || "all"}</button
+                >
+              {/each}
+            </span>
+          {/if}
+          <span class="ml-auto flex flex-wrap gap-4">
+            {#if last}
+              <span role="status"
+                >{last.title} is in the bin.
+                <button class="word-button text-ink" onclick={() => bringBack(last!)}
+                  >bring it back</button
+                ></span
+              >
+            {/if}
+            {#if playSet?.count}
+              <button
+                class="word-button"
+                onclick={() => act(() => server.putPlaySet(!playSet!.away))}
+                >{playSet.away ? "bring the play set back" : "put the play set away"}</button
+              >
+            {/if}
+            {#if thrown.length}
+              <button
+                class="word-button"
+                aria-expanded={binOpen}
+                onclick={() => (binOpen = !binOpen)}>the bin, {thrown.length}</button
+              >
+            {/if}
+          </span>
+        </div>
         {#if items === null}
           <p class="py-10 text-soft" aria-busy="true">Looking along the shelf …</p>
         {:else if items.length === 0}
           <p class="py-6">The shelf is empty. Start from something above.</p>
+        {:else if shown.length === 0}
+          <p class="py-6 text-soft">Nothing on the shelf goes by that.</p>
         {:else}
-          <ul class="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-5">
-            {#each items as item (item.id)}
-              <li class="group relative border border-rule bg-sheet hover:border-ink">
-                <a href="/p/{item.id}" onclick={inPlace} class="block">
-                  <Picture id={item.id} version={item.version} />
-                  <span class="block border-t border-rule px-4 py-3">
-                    <span class="block font-semibold">{item.title}</span>
-                    <span class="block text-small text-soft"
-                      >{item.parts.join(", ")} · {item.units} · {when(item.updated)}</span
-                    >
-                    <span class="mt-1 block truncate text-small">
-                      <span
-                        class={item.count ? INK[item.severity as "warning"] : INK.good}
-                        aria-hidden="true"
-                        >{item.count ? SHAPE[item.severity as "warning"] : SHAPE.good}</span
-                      >
-                      {item.worst}{item.count > 1 ? `, and ${item.count - 1} more` : ""}
-                    </span>
-                  </span>
-                </a>
-                <button
-                  class="absolute top-2 right-2 min-h-6 rounded-slip bg-paper px-1.5 text-small text-soft hover:text-brick"
-                  onclick={() => (doomed = item)}
-                  >throw <span class="sr-only">{item.title}</span> away</button
-                >
-              </li>
+          <ul class="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-4">
+            {#each shown as item (item.id)}
+              <Card
+                {item}
+                {folders}
+                onset={(given) => act(() => server.setOnShelf(item.id, given))}
+                onact={(what) =>
+                  what === "throw" ? throwAway(item) : act(() => server.copyProject(item.id))}
+              />
             {/each}
           </ul>
+        {/if}
+        {#if binOpen && thrown.length}
+          <Bin
+            items={thrown}
+            onback={bringBack}
+            onforever={(item) => act(() => server.remove(item.id))}
+          />
         {/if}
       </section>
     {/if}
   </main>
 </div>
-<Begin starter={beginning} onclosed={() => (beginning = null)} />
-<AlertDialog.Root
-  open={doomed !== null}
-  onOpenChange={(open) => {
-    if (!open) doomed = null;
-  }}
->
-  <AlertDialog.Portal>
-    <AlertDialog.Overlay class="fixed inset-0 z-40 bg-ink/20" />
-    <AlertDialog.Content
-      class="slip fixed top-40 left-1/2 z-50 w-md max-w-[calc(100vw-2rem)] -translate-x-1/2 p-4"
-    >
-      <AlertDialog.Title class="text-lead font-semibold"
-        >Throw {doomed?.title} away?</AlertDialog.Title
-      >
-      <AlertDialog.Description class="mt-1 text-small text-soft">
-        It goes for good, with its history. Take it away as json first to keep it.
-      </AlertDialog.Description>
-      <p class="mt-4 flex gap-3">
-        <AlertDialog.Cancel class="plain-button">keep it</AlertDialog.Cancel>
-        <AlertDialog.Action
-          class="plain-button text-brick"
-          onclick={() => doomed && remove(doomed.id)}>throw it away</AlertDialog.Action
-        >
-      </p>
-    </AlertDialog.Content>
-  </AlertDialog.Portal>
-</AlertDialog.Root>
+<Begin starter={beginning} feels={catalogue?.feels ?? []} onclosed={() => (beginning = null)} />

@@ -22,6 +22,8 @@
     { value: "front", words: "from the front" },
     { value: "right", words: "from the right" },
     { value: "above", words: "from above" },
+    { value: "eye", words: "from where you look" },
+    { value: "face", words: "along the pressed face" },
   ];
 
   function typed(event: Event & { currentTarget: HTMLInputElement }) {

@@ -1,5 +1,7 @@
 <script module lang="ts">
   const NONE: ReadonlySet<string> = new Set();
+  type Point3 = [number, number, number];
+  type StageView = View | "unrolled" | "moving";
 </script>
 
 <script lang="ts">
@@ -15,10 +17,14 @@
   import { INK, SHAPE } from "../ui/severity";
   import { measured, size, type Units } from "../project/units";
   import Range from "../ui/Range.svelte";
+  import Choose from "../ui/Choose.svelte";
   import Views from "../ui/Views.svelte";
   import CutControls from "./CutControls.svelte";
   import Holds from "./Holds.svelte";
   import Legend from "./Legend.svelte";
+  import { Moving } from "./moving.svelte";
+  import MovingBar from "./MovingBar.svelte";
+  import MovingHandle from "./MovingHandle.svelte";
   import { pointing } from "./pointing.svelte";
   import Unrolled from "./Unrolled.svelte";
   import { StageScene, type CutFrom, type Label, type Read, type Touch, type View } from "./scene";
@@ -39,6 +45,8 @@
     hidden = NONE,
     faint = NONE,
     onheld = () => {},
+    reach = null,
+    onmeasure,
   }: {
     project: number;
     report: Report;
@@ -60,16 +68,22 @@
     hidden?: ReadonlySet<string>;
     faint?: ReadonlySet<string>;
     onheld?: (path: string, text: string) => void;
+    /** What is measured, from a point of a part to another in the same coordinates. */
+    reach?: { part: string; a: Point3; b: Point3 } | null;
+    /** Begins measuring, where that can be done. */
+    onmeasure?: () => void;
   } = $props();
 
   let drawnAt = $state(0);
   const chosen = $derived(report.parts.find((one) => one.name === part));
   const wrapped = $derived(chosen?.steps.some((step) => step.drawing?.around_mm) ?? false);
-  const VIEWS: { value: View | "unrolled"; words: string }[] = $derived([
+  const movable = $derived(small ? [] : report.fits.filter((fit) => fit.motion && fit.pose.length));
+  const VIEWS: { value: StageView; words: string }[] = $derived([
     { value: "whole", words: "whole" },
     { value: "cut", words: "cut" },
     { value: "apart", words: "apart" },
     { value: "checked", words: "checked" },
+    ...(movable.length ? [{ value: "moving" as const, words: "moving" }] : []),
     ...(wrapped ? [{ value: "unrolled" as const, words: "unrolled" }] : []),
   ]);
   const chain = $derived.by(() => {
@@ -82,10 +96,24 @@
     return (at: [number, number, number]) => scene?.project2d(part, at) ?? null;
   });
 
+  const spanned = $derived.by(() => {
+    void drawnAt;
+    if (!reach || !scene) return null;
+    const [a, b] = [reach.a, reach.b].map((at) => scene!.project2d(reach.part, at));
+    return a && b ? { a, b } : null;
+  });
+
   let canvas = $state() as HTMLCanvasElement;
   let scene = $state.raw<StageScene | null>(null);
-  let view = $state<View | "unrolled">(untrack(() => first));
+  let view = $state<StageView>(untrack(() => first));
   const flat = $derived(view === "unrolled" && wrapped);
+  const moving = new Moving();
+  let moves = $state("");
+  /** The fit that is moved, where one is. */
+  const mover = $derived(
+    view === "moving" ? (movable.find((fit) => fit.name === moves) ?? movable[0] ?? null) : null,
+  );
+  const tries = $derived(mover && [mover.name, ...report.parts.map((part) => part.key)].join(" "));
   let share = $state(0.5);
   let words = $state.raw<Label[]>([]);
   let leader = $state<{ x: number; y: number } | null>(null);
@@ -93,9 +121,13 @@
   let reads = $state.raw<Read[]>([]);
   let pressedAt = $state.raw<{ x: number; y: number } | null>(null);
   let cutFrom = $state<CutFrom>("front");
+  /** The face along which it is cut, if one was pressed for that. */
+  let pressedFace: Touch | null = null;
   let cut = $state.raw({ at: 0, low: 0, high: 0 });
   let marks = $state.raw<MarksView | null>(null);
   let broken = $state(false);
+  /** The graphics were taken away, as after a long sleep; they come back by themselves. */
+  let lost = $state(false);
   const empty = $derived(report.parts.every((part) => !part.key));
 
   onMount(() => {
@@ -113,6 +145,14 @@
       reads = pressedAt && !sketch ? made.readCut(pressedAt.x, pressedAt.y) : [];
     };
     made.view = untrack(() => first);
+    canvas.addEventListener("webglcontextlost", (event) => {
+      event.preventDefault();
+      lost = true;
+    });
+    canvas.addEventListener("webglcontextrestored", () => {
+      lost = false;
+      made.ink();
+    });
     scene = made;
     const watch = new ResizeObserver(() => made.resize());
     watch.observe(canvas);
@@ -136,6 +176,14 @@
     placeLeader();
   });
   $effect(() => {
+    // tried anew where a solid changed, not with every report
+    if (tries) return untrack(() => moving.load(project, mover!));
+  });
+  $effect(() => {
+    const pose = mover && moving.fit?.name === mover.name ? moving.pose : null;
+    scene?.moveFit(pose ? { fit: mover!.name, pose: pose.pose } : null);
+  });
+  $effect(() => {
     if (view !== "checked" || !scene) return;
     const drawn = scene;
     void report;
@@ -154,6 +202,11 @@
     };
   });
 
+  /** A face by its place, as if it had been pressed; null where it is not drawn. */
+  export function faceNamed(of: string, place: string): Touch | null {
+    return scene?.named(of, place) ?? null;
+  }
+
   function placeLeader() {
     const spot = pointed?.at && pointed.part ? { part: pointed.part, at: pointed.at } : null;
     leader = spot ? (scene?.project2d(spot.part, spot.at) ?? null) : null;
@@ -163,19 +216,32 @@
     if (a && b) shown = { x0: a.x, y0: a.y, x1: b.x, y1: b.y, mm: 0, what: "wall" };
   }
 
-  function choose(next: View | "unrolled") {
+  function choose(next: StageView) {
     view = next;
     pressedAt = null;
     if (!scene || next === "unrolled") return;
-    scene.view = next;
+    scene.view = next === "moving" ? "whole" : next;
     share = scene.share;
     cut = scene.cutAt;
   }
 
   function cutAt(next: number, from: CutFrom) {
     if (!scene) return;
+    if (from === "face" && !pressedFace) {
+      pointing.ask({
+        words: "the face to cut along",
+        take: (touch) => {
+          pressedFace = touch;
+          cutAt(next, "face");
+          return "";
+        },
+      });
+      return;
+    }
+    // moving the cut keeps its plane; choosing "from where you look" again takes the eye anew
+    if (from !== cutFrom || next === share) scene.cutSeen(from, pressedFace);
     cutFrom = from;
-    scene.cutFrom = from;
+    if (from !== "face") pressedFace = null;
     scene.share = share = next;
     cut = scene.cutAt;
   }
@@ -237,12 +303,19 @@
             if (scene) scene.share = next;
           }}
         />
+      {:else if mover && movable.length > 1}
+        <Choose
+          value={mover.name}
+          options={movable.map((fit) => ({ value: fit.name, words: fit.label }))}
+          label="which fit is moved"
+          onset={(next) => (moves = next)}
+        />
       {/if}
     </div>
-    <button
-      class="word-button absolute top-3 right-4 z-10 text-small"
-      onclick={() => scene?.frame()}>see it all</button
-    >
+    <p class="absolute top-3 right-4 z-10 flex gap-3 text-small">
+      {#if onmeasure}<button class="word-button" onclick={onmeasure}>measure</button>{/if}
+      <button class="word-button" onclick={() => scene?.frame()}>see it all</button>
+    </p>
   {/if}
   <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
   <div
@@ -268,6 +341,11 @@
   </div>
   {#if flat && chosen}
     <div class="absolute inset-0 bg-paper"><Unrolled part={chosen} {units} /></div>
+  {/if}
+  {#if lost}
+    <p class="absolute inset-0 z-20 grid place-items-center bg-paper/80 text-soft" role="status">
+      The picture was lost and is being drawn again. Nothing else is.
+    </p>
   {/if}
   {#if broken}
     <p class="absolute inset-0 grid place-items-center text-soft">
@@ -295,6 +373,10 @@
     {#if held.length && !small && view === "whole"}
       <Holds {held} {units} project2d={seen} onset={onheld} />
     {/if}
+    {#if mover && scene}
+      <MovingHandle {moving} {scene} drawn={drawnAt} {units} />
+      <div class="absolute inset-x-4 bottom-11 z-10 text-small"><MovingBar {moving} {units} /></div>
+    {/if}
     {#if pointing.asked && !small}
       <p class="slip absolute top-12 left-4 z-20 px-3 py-1.5 text-small" role="status">
         Press {pointing.asked.words} on the parts.
@@ -303,6 +385,18 @@
           >{/if}
         <button class="word-button ml-1" onclick={() => pointing.stop()}>leave it</button>
       </p>
+    {/if}
+    {#if spanned}
+      <svg class="pointer-events-none absolute inset-0 h-full w-full" aria-hidden="true">
+        <path
+          d="M{spanned.a.x} {spanned.a.y}L{spanned.b.x} {spanned.b.y}"
+          class="stroke-brass"
+          stroke-width="2.5"
+        />
+        {#each [spanned.a, spanned.b] as end, index (index)}
+          <circle cx={end.x} cy={end.y} r="4" class="fill-paper stroke-brass" stroke-width="2" />
+        {/each}
+      </svg>
     {/if}
     {#if reads.length}
       <svg class="pointer-events-none absolute inset-0 h-full w-full" role="img" aria-label="sizes">

@@ -17,7 +17,13 @@ export function poseMatrix(rows: number[]): Matrix4 {
   return new Matrix4().set(a, b, c, d, e, f, g, h, i, j, k, l, 0, 0, 0, 1);
 }
 
-export function placeParts(report: Report): Map<string, Placed> {
+/** A fit that is shown where its motion has it: the pose of its second part in its first. */
+export interface Moved {
+  fit: string;
+  pose: number[];
+}
+
+export function placeParts(report: Report, moved: Moved | null = null): Map<string, Placed> {
   const placed = new Map<string, Placed>();
   const along = (name: string, axis: number) =>
     report.parts.find((part) => part.name === name)?.size_mm?.[axis] ?? 0;
@@ -48,12 +54,15 @@ export function placeParts(report: Report): Map<string, Placed> {
 
   function follow(name: string) {
     const base = placed.get(name)!;
-    for (const fit of report.fits) {
+    // two parts may be joined by several fits: the one that moves decides
+    for (const fit of [...report.fits].sort(
+      (a, b) => Number(b.name === moved?.fit) - Number(a.name === moved?.fit),
+    )) {
       const [a, b] = fit.parts;
       if (!fit.pose.length || (a !== name && b !== name)) continue;
       const other = a === name ? b : a;
       if (placed.has(other)) continue;
-      const pose = poseMatrix(fit.pose);
+      const pose = poseMatrix(moved?.fit === fit.name ? moved.pose : fit.pose);
       const outwards = new Vector3().setFromMatrixColumn(pose, 2);
       // the second part comes off on the side it sits on, whichever way up it was made
       const apart = centre(b).applyMatrix4(pose).sub(centre(a));

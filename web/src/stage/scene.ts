@@ -18,15 +18,22 @@ import { acrossAt } from "./acrossCut";
 import { chainOf, facesAround, lengthOf, type Borders } from "./chains";
 import { fetchMarks } from "./hatching";
 import { fetchMesh } from "./packed";
-import { placeParts, poseMatrix, type Placed } from "./placing";
+import { placeParts, poseMatrix, type Moved, type Placed } from "./placing";
 import { Solid } from "./solid";
 import { Turntable, WORDS } from "./turntable";
 
+/** As many corners of a part are looked at where it is taken hold of. */
+const GRIPS = 1500;
 export type View = "whole" | "cut" | "apart" | "checked";
 /** Which way the cutting plane looks: from the front, from the right, from above. */
-export type CutFrom = "front" | "right" | "above";
+export type CutFrom = "front" | "right" | "above" | "face" | "eye";
 
-const CUT_AXIS = { front: "y", right: "x", above: "z" } as const;
+/** The way along which a cut is measured, and whether what lies before it there is kept. */
+const CUT_WAYS = {
+  front: { way: new Vector3(0, 1, 0), keeps: 1 },
+  right: { way: new Vector3(1, 0, 0), keeps: -1 },
+  above: { way: new Vector3(0, 0, 1), keeps: -1 },
+};
 
 export interface Label {
   text: string;
@@ -97,6 +104,16 @@ function fromSegment(
   return Math.hypot(x - a.x - share * dx, y - a.y - share * dy);
 }
 
+const cornersOf = (box: Box3): Vector3[] =>
+  [0, 1, 2, 3, 4, 5, 6, 7].map(
+    (corner) =>
+      new Vector3(
+        corner & 1 ? box.max.x : box.min.x,
+        corner & 2 ? box.max.y : box.min.y,
+        corner & 4 ? box.max.z : box.min.z,
+      ),
+  );
+
 const HOME = new Vector3(0.72, -1.1, 0.78).normalize();
 
 /** The tokens of the page as colours. */
@@ -116,11 +133,12 @@ export class StageScene {
   #sun = new DirectionalLight(0xffffff, 2.0);
   #solids = new Map<string, Solid>();
   #placed = new Map<string, Placed>();
+  #moved: Moved | null = null;
   #report: Report | null = null;
   #plane = new Plane(new Vector3(0, 1, 0), 0);
   #view: View = "whole";
   #cutShare = 0.5;
-  #cutFrom: CutFrom = "front";
+  #cutFrom: { way: Vector3; keeps: number } = CUT_WAYS.front;
   #marks: MarksView["parts"] = [];
   #sketch = false;
   #apartShare = 1;
@@ -144,6 +162,7 @@ export class StageScene {
     this.#scene.add(this.#table.group, new HemisphereLight(0xffffff, 0xc9b58e, 1.7), this.#sun);
     this.controls = new OrbitControls(this.camera, canvas);
     this.controls.addEventListener("change", () => this.draw());
+    this.controls.addEventListener("end", () => this.#keepAngle());
     this.ink();
   }
 
@@ -175,19 +194,54 @@ export class StageScene {
       const mesh = meshes[index];
       if (mesh && solid.key !== mesh.key) solid.load(mesh);
     });
-    this.#placed = placeParts(report);
+    this.#placed = placeParts(report, this.#moved);
     this.ink();
     this.#arrange();
   }
 
-  /** Puts one part where a motion has it, in the first part's coordinates; rows of a 3 × 4. */
+  /** Puts one part somewhere by itself; rows of a 3 × 4. */
   pose(part: string, rows: number[]): void {
     const placed = this.#placed.get(part);
     if (!placed) return;
     placed.matrix = poseMatrix(rows);
+    this.#arrange();
+  }
+
+  /** Shows one fit where its motion has it; what hangs on the moving part goes with it. */
+  moveFit(moved: Moved | null): void {
+    if (!moved && !this.#moved) return;
+    this.#moved = moved;
+    if (!this.#report) return;
+    this.#placed = placeParts(this.#report, moved);
     const framed = this.#framed;
     this.#arrange();
     if (!framed) this.frame();
+  }
+
+  /**
+   * By what a moving part is taken hold of: of its corners that travel furthest the one nearest the
+   * eye; where it comes at each pose, in the first part's coordinates. Null where it is not drawn.
+   */
+  gripOf(part: string, poses: readonly number[][]): [number, number, number][] | null {
+    const solid = this.#solids.get(part);
+    const points = solid?.corners(GRIPS);
+    if (!solid || !points?.length || !poses.length) return null;
+    const matrices = poses.map(poseMatrix);
+    const spots = [0, 0.25, 0.5, 0.75, 1].map(
+      (share) => matrices[Math.round(share * (matrices.length - 1))]!,
+    );
+    const travel = points.map((point) => {
+      const at = spots.map((matrix) => point.clone().applyMatrix4(matrix));
+      return Math.max(...at.map((one) => one.distanceTo(at[0]!)));
+    });
+    const furthest = Math.max(...travel);
+    if (furthest < 1e-6) return null;
+    const near = (point: Vector3) =>
+      point.clone().applyMatrix4(solid.group.matrix).distanceTo(this.camera.position);
+    const best = points
+      .filter((_, index) => travel[index]! >= 0.9 * furthest)
+      .reduce((a, b) => (near(b) < near(a) ? b : a));
+    return matrices.map((matrix) => best.clone().applyMatrix4(matrix).toArray());
   }
 
   set view(view: View) {
@@ -207,15 +261,25 @@ export class StageScene {
     return this.#view === "cut" ? this.#cutShare : this.#apartShare;
   }
 
-  set cutFrom(from: CutFrom) {
-    this.#cutFrom = from;
+  /** From where the cut is seen: a side, the face that was pressed, or where the eye stands now. */
+  cutSeen(from: CutFrom, face: Touch | null): void {
+    if (from === "eye") {
+      const way = this.camera.position.clone().sub(this.controls.target).normalize();
+      this.#cutFrom = { way, keeps: -1 };
+    } else if (from === "face") {
+      const solid = face && this.#solids.get(face.part);
+      if (!solid) return;
+      const way = new Vector3(...face.normal).transformDirection(solid.group.matrix);
+      this.#cutFrom = { way, keeps: -1 };
+    } else this.#cutFrom = CUT_WAYS[from];
     this.#arrange();
   }
 
   /** Where the cut lies along its axis, mm, and between which ends it can move. */
   get cutAt(): { at: number; low: number; high: number } {
-    const axis = CUT_AXIS[this.#cutFrom];
-    const [low, high] = [this.#bounds.min[axis], this.#bounds.max[axis]];
+    const { way } = this.#cutFrom;
+    const along = cornersOf(this.#bounds).map((corner) => corner.dot(way));
+    const [low, high] = [Math.min(...along), Math.max(...along)];
     return { at: low + (high - low) * this.#cutShare, low, high };
   }
 
@@ -246,10 +310,12 @@ export class StageScene {
     // a hair behind the plane, so that faces lying in it do not count twice
     const inside = point.clone().addScaledVector(this.#plane.normal, 1e-3);
     const meshes = [...this.#solids.values()].map((solid) => solid.mesh);
-    const ways = [new Vector3(1, 0, 0), new Vector3(0, 1, 0), new Vector3(0, 0, 1)].filter(
-      (way) => Math.abs(way.dot(this.#plane.normal)) < 0.5,
-    );
-    return acrossAt(meshes, inside, ways[0]!, ways[1]!).map((one) => {
+    const { normal } = this.#plane;
+    // two ways in the plane: level, and square to it
+    const level = new Vector3(0, 0, 1).cross(normal);
+    if (level.length() < 1e-6) level.set(1, 0, 0);
+    level.normalize();
+    return acrossAt(meshes, inside, level, normal.clone().cross(level)).map((one) => {
       const a = this.#onCanvas(one.start);
       const b = this.#onCanvas(one.end);
       return { x0: a.x, y0: a.y, x1: b.x, y1: b.y, mm: one.mm, what: one.what };
@@ -343,30 +409,46 @@ export class StageScene {
     const radius = Math.hypot(size.x, size.y) * 0.62;
     this.#table.place(middle.x, middle.y, whole.min.z, radius);
     // What lies before the cut, as seen from where it is looked at, is taken away.
-    const axis = CUT_AXIS[this.#cutFrom];
-    const sign = axis === "y" ? 1 : -1;
-    const at = this.cutAt.at;
-    this.#plane.normal.set(0, 0, 0);
-    this.#plane.normal[axis] = sign;
-    this.#plane.constant = -sign * at - 1e-4;
+    const { way, keeps } = this.#cutFrom;
+    this.#plane.normal.copy(way).multiplyScalar(keeps);
+    this.#plane.constant = -keeps * this.cutAt.at - 1e-4;
     for (const solid of this.#solids.values()) solid.placeCap(this.#plane, radius * 3);
     // what has grown out of view, or shrunk past all measure, is brought into view again from the
     // same side; who has come nearer by hand is left where he is
     const small = size.length() / 2 / this.#span < 0.4;
-    if (!this.#framed) this.frame();
+    if (!this.#framed) this.frame(this.#keptAngle());
     else if (this.camera.zoom === 1 && this.#view !== "apart" && (small || this.#outOfView(whole)))
       this.frame(this.camera.position.clone().sub(this.controls.target).normalize());
     this.draw();
   }
 
+  /** From where this project was looked at last; the usual side where it was not. */
+  #keptAngle(): Vector3 {
+    try {
+      const kept = JSON.parse(localStorage.getItem(`eye-${this.project}`) ?? "null") as unknown;
+      if (Array.isArray(kept) && kept.length === 3 && kept.every(Number.isFinite)) {
+        const from = new Vector3(...(kept as [number, number, number]));
+        if (from.length() > 0.5) return from.normalize();
+      }
+    } catch {
+      // kept by another program: the usual side
+    }
+    return HOME;
+  }
+
+  #keepAngle(): void {
+    const from = this.camera.position.clone().sub(this.controls.target).normalize();
+    try {
+      localStorage.setItem(`eye-${this.project}`, JSON.stringify(from.toArray()));
+    } catch {
+      // no room: the usual side next time
+    }
+  }
+
   #outOfView(box: Box3): boolean {
     this.camera.updateMatrixWorld();
-    return [0, 1, 2, 3, 4, 5, 6, 7].some((corner) => {
-      const at = new Vector3(
-        corner & 1 ? box.max.x : box.min.x,
-        corner & 2 ? box.max.y : box.min.y,
-        corner & 4 ? box.max.z : box.min.z,
-      ).project(this.camera);
+    return cornersOf(box).some((corner) => {
+      const at = corner.project(this.camera);
       return Math.abs(at.x) > 1 || Math.abs(at.y) > 1;
     });
   }
@@ -417,6 +499,7 @@ export class StageScene {
     arm.set(Math.cos(up) * Math.cos(azimuth), Math.cos(up) * Math.sin(azimuth), Math.sin(up));
     this.camera.position.copy(this.controls.target).addScaledVector(arm, length);
     this.controls.update();
+    this.#keepAngle();
     this.draw();
   }
 
@@ -437,18 +520,36 @@ export class StageScene {
     const hit = ray.intersectObjects(meshes, false).find((found) => !cutAway(found.point));
     if (!hit || hit.faceIndex == null) return null;
     const solid = [...this.#solids.values()].find((one) => one.mesh === hit.object)!;
-    const part = this.#report?.parts.find((one) => one.name === solid.name);
-    const face = part?.faces[solid.faces[hit.faceIndex] ?? 0];
-    if (!face || !hit.face) return null;
-    const { x: nx, y: ny, z: nz } = hit.face.normal;
     const own = solid.faces[hit.faceIndex] ?? 0;
     const [beside = null, second = null] = this.#beyond(solid, own, x, y);
+    return this.#touched(solid, own, hit.face?.normal ?? null, beside, second);
+  }
+
+  /** A face by its place, as if it had been pressed away from its edges. */
+  named(of: string, place: string): Touch | null {
+    const solid = this.#solids.get(of);
+    const faces = this.#report?.parts.find((one) => one.name === of)?.faces ?? [];
+    const own = faces.findIndex((one) => one.place === place);
+    if (!solid || own < 0) return null;
+    return this.#touched(solid, own, solid.normalOf(own), null, null);
+  }
+
+  #touched(
+    solid: Solid,
+    own: number,
+    normal: Vector3 | null,
+    beside: number | null,
+    second: number | null,
+  ): Touch | null {
+    const part = this.#report?.parts.find((one) => one.name === solid.name);
+    const face = part?.faces[own];
+    if (!face || !normal) return null;
     return {
       part: solid.name,
       step: face.step,
       face: face.face,
       place: face.place ?? "",
-      normal: [nx, ny, nz],
+      normal: [normal.x, normal.y, normal.z],
       edge: beside === null ? null : named(part?.faces[beside]),
       corner: second === null ? null : named(part?.faces[second]),
       around: facesAround(solid.borders(), own)

@@ -117,6 +117,18 @@ export class Solid {
     this.#borders = null;
   }
 
+  /** Corners of the mesh, evenly thinned to so many, in the part's coordinates. */
+  corners(most: number): Vector3[] {
+    const positions = this.#packed?.positions;
+    if (!positions) return [];
+    const count = positions.length / 3;
+    const stride = Math.max(1, Math.ceil(count / most));
+    const found = [];
+    for (let at = 0; at < count; at += stride)
+      found.push(new Vector3().fromArray(positions, 3 * at));
+    return found;
+  }
+
   /** Where faces meet; found when it is first asked for. */
   borders(): Borders {
     this.#borders ??= this.#packed
@@ -127,18 +139,31 @@ export class Solid {
 
   /** The area of one face as drawn, mm². */
   areaOf(face: number): number {
+    return this.#vectorsOf(face).reduce((sum, one) => sum + one.length(), 0);
+  }
+
+  /** The way a face looks, on the whole; that of its largest piece where it closes upon itself. */
+  normalOf(face: number): Vector3 | null {
+    const pieces = this.#vectorsOf(face);
+    const sum = pieces.reduce((all, one) => all.add(one), new Vector3());
+    const way = sum.length() > 1e-6 * pieces.length ? sum : pieces[0];
+    return way ? way.clone().normalize() : null;
+  }
+
+  /** Area and direction of every triangle of a face. */
+  #vectorsOf(face: number): Vector3[] {
     const packed = this.#packed;
-    if (!packed) return 0;
+    if (!packed) return [];
     const corner = (index: number) =>
       new Vector3().fromArray(packed.positions, packed.triangles[index]! * 3);
-    let sum = 0;
+    const found: Vector3[] = [];
     packed.faces.forEach((own, triangle) => {
       if (own !== face) return;
       const a = corner(triangle * 3);
       const across = corner(triangle * 3 + 1).sub(a);
-      sum += across.cross(corner(triangle * 3 + 2).sub(a)).length() / 2;
+      found.push(across.cross(corner(triangle * 3 + 2).sub(a)).divideScalar(2));
     });
-    return sum;
+    return found;
   }
 
   /** Draws the part so that what lies behind it shows. */

@@ -23,7 +23,7 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         for name in reversed(DEMO):
             if Loaded.objects.get_or_create(name=name)[1]:
-                keeping.create(demo_document(name), "from the play set")
+                keeping.create(demo_document(name), "from the play set", demo=name)
                 self.stdout.write(f"loaded {name}")
         if Loaded.objects.get_or_create(name="bench")[1]:
             given = Process()

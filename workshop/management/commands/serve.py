@@ -8,7 +8,9 @@ from django.core.management.base import BaseCommand, CommandParser
 from waitress import serve
 
 from config.wsgi import application
-from workshop import jobs, pushing
+from workshop import builders, jobs, pictures, shelving
+
+THREADS = 40  # most of them wait for a builder
 
 
 class Command(BaseCommand):
@@ -22,10 +24,21 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         host, port = options["host"], options["port"]
+        builders.begin()
         jobs.resume()
+        shelving.empty_bin()
+        pictures.begin()
         self.stdout.write(f"Fair Hinge is at http://{host}:{port}")
         self.stdout.flush()
         try:
-            serve(application, host=host, port=port, threads=6, ident="")
+            serve(
+                application,
+                host=host,
+                port=port,
+                threads=THREADS,
+                channel_request_lookahead=1,
+                ident="",
+            )
         finally:
-            pushing.end()
+            pictures.end()
+            builders.end()

@@ -1,58 +1,50 @@
 <script lang="ts">
-  import { Command, Dialog } from "bits-ui";
-  import { server, type Catalogue, type FitInfo } from "../api/client";
+  import { Dialog } from "bits-ui";
+  import { untrack } from "svelte";
+  import { server, type FitInfo } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { address } from "../route.svelte";
-  import { matching } from "../sheet/matching";
   import type { Touch } from "../stage/scene";
   import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
   import Trouble from "../ui/Trouble.svelte";
 
   let {
-    open = $bindable(false),
+    kind = $bindable(null),
     project,
     part,
-    catalogue,
     touch,
+    onother,
   }: {
-    open: boolean;
+    /** The kind of fit that is to be made; null where none is. */
+    kind: FitInfo | null;
     project: Project;
     part: string;
-    catalogue: Catalogue;
     /** The face pressed last: where the fit stands, if it is on this part. */
     touch: Touch | null;
+    onother: () => void;
   } = $props();
 
-  let search = $state("");
-  let marked = $state("");
-  let kind = $state<FitInfo | null>(null);
   let other = $state("");
   let faceA = $state("");
   let faceB = $state("");
   const asking = new Action();
 
-  const shown = $derived(
-    catalogue.fits
-      .map((one) => ({ one, score: matching(one.title, search, one.also) }))
-      .filter((entry) => entry.score > 0)
-      .sort((a, b) => b.score - a.score)
-      .map((entry) => entry.one),
-  );
-  $effect(() => {
-    marked = shown[0]?.title ?? "";
-  });
   const here = $derived(project.report.parts.find((one) => one.name === part));
   const others = $derived(project.report.parts.filter((one) => one.name !== part));
   const there = $derived(others.find((one) => one.name === other));
   const needsPart = $derived(kind !== null && !kind.makes_b);
   const faces = (places: readonly string[] | undefined) => [
-    { value: "", words: "the roomiest face that looks up" },
+    { value: "", words: "where it usually goes" },
     ...(places ?? []).map((place) => ({ value: place, words: place.replaceAll("_", " ") })),
   ];
 
+  // a kind that is chosen begins with what was pressed, and with another part where it needs one
+  $effect(() => {
+    if (kind) untrack(() => pick(kind!));
+  });
+
   function pick(chosen: FitInfo) {
-    kind = chosen;
     other = chosen.makes_b ? "" : (others[0]?.name ?? "");
     const pressed = touch && touch.part === part ? touch.place : "";
     faceA = here?.places.includes(pressed) ? pressed : "";
@@ -75,17 +67,15 @@
       ),
     );
     if (!fit) return;
-    open = false;
     kind = null;
     address.go(`/p/${project.id}/fit/${fit}`);
   }
 </script>
 
 <Dialog.Root
-  bind:open
+  open={kind !== null}
   onOpenChange={(now) => {
     if (!now) kind = null;
-    search = "";
   }}
 >
   <Dialog.Portal>
@@ -96,31 +86,7 @@
       <Dialog.Title class="px-4 pt-3 text-lead font-semibold"
         >What must meet {here?.label ?? "this part"}?</Dialog.Title
       >
-      {#if !kind}
-        <Command.Root label="fits" shouldFilter={false} bind:value={marked}>
-          <Command.Input
-            class="w-full border-b border-rule bg-transparent px-4 py-2 outline-none"
-            placeholder="thread, hinge, clip, lid …"
-            aria-label="find a fit by a word"
-            bind:value={search}
-          />
-          <Command.List tabindex={0} aria-label="what answers" class="max-h-96 overflow-y-auto p-1">
-            <Command.Viewport>
-              <Command.Empty class="px-3 py-2 text-soft">No fit goes by that word.</Command.Empty>
-              {#each shown as one (one.title)}
-                <Command.Item
-                  value={one.title}
-                  class="flex cursor-pointer items-baseline gap-3 rounded-slip px-3 py-1.5 data-selected:bg-tide-wash"
-                  onSelect={() => pick(one)}
-                >
-                  <span class="shrink-0">{one.title}</span>
-                  <span class="ml-auto truncate text-small text-soft">{one.about}</span>
-                </Command.Item>
-              {/each}
-            </Command.Viewport>
-          </Command.List>
-        </Command.Root>
-      {:else}
+      {#if kind}
         <div class="px-4 py-3">
           <p>
             <span class="font-semibold">{kind.title}</span>: {here?.label} is the {kind
@@ -163,7 +129,7 @@
               disabled={(needsPart && !other) || asking.busy}
               onclick={make}>make it</button
             >
-            <button class="word-button" onclick={() => (kind = null)}>another kind</button>
+            <button class="word-button" onclick={onother}>another kind</button>
           </p>
         </div>
       {/if}

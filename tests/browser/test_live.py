@@ -1,0 +1,64 @@
+"""Saving is not building: what is typed is kept at once, what it comes to follows or says why not."""
+
+from __future__ import annotations
+
+from selenium.webdriver.common.keys import Keys
+
+from benchmarks.hard_set import duct, tube
+from core.project.starters import begun
+from tests.browser.making import kept
+from tests.browser.walker import Walker
+from workshop import keeping
+
+STATUS = 'header [role="status"]'
+
+
+def test_what_meets_a_limit_is_kept_and_can_be_changed(bare_walker: Walker, settings) -> None:
+    walker = bare_walker
+    project = keeping.create(tube(), "for trying").id
+    settings.BUILD_SECONDS = 0.3
+    walker.go(f"/p/{project}")
+    # it opens, every step to be read, with the limit it met
+    walker.see("not built: this takes more than 0.3 s", "header")
+    walker.see("Repeat", '[data-step="holes"]')
+    path = "parts.part.steps.holes.fields.rings"
+    walker.type(path, "11")
+    walker.until(lambda: walker.text(STATUS).startswith("kept, revision 2"))
+    walker.see("not built: this takes more than 0.3 s", "header")
+    assert kept(project)["parts"][0]["steps"][2]["fields"]["rings"] == "11"
+    # smaller, it is built within the limit; or the limit is another
+    settings.BUILD_SECONDS = 60.0
+    walker.press("build it again")
+    walker.settled()
+    assert walker.drawn()
+    walker.until(lambda: "not built" not in walker.text("header"))
+
+
+def test_building_is_stopped_by_the_maker(bare_walker: Walker) -> None:
+    walker = bare_walker
+    project = keeping.create(duct(), "for trying").id
+    walker.go(f"/p/{project}")
+    walker.one('[data-step="bore"]')
+    walker.type("parts.part.steps.bore.outline.fields.diameter", "44")
+    # kept long before it is proved
+    walker.until(lambda: walker.text(STATUS).startswith("kept, revision 2"))
+    walker.until(lambda: "still building" in walker.text(STATUS))
+    walker.until(lambda: walker.saying("stop", "header button").click() or True)
+    walker.see("not built: building was stopped", "header")
+    assert kept(project)["parts"][0]["steps"][1]["outline"]["fields"]["diameter"] == "44"
+    walker.chord(Keys.CONTROL, "z")
+    walker.until(lambda: walker.text(STATUS).startswith("kept, revision 1"))
+
+
+def test_the_newest_change_is_proved_and_older_ones_are_dropped(bare_walker: Walker) -> None:
+    walker = bare_walker
+    project = keeping.create(begun("wheel"), "for trying").id
+    walker.go(f"/p/{project}")
+    walker.field("measures.across")
+    walker.settled()
+    for text in ("61 mm", "64 mm", "67 mm", "80 mm"):
+        walker.type("measures.across", text)
+    walker.settled()
+    assert kept(project)["measures"][0]["expression"] == "80 mm"
+    # what is shown is of the newest: no reading of an older one is left
+    assert walker.reading("bed, largest part").startswith("bed, largest part\n80 × 80")

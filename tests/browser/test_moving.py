@@ -1,0 +1,66 @@
+"""What moves is moved by a handle on the stage; tables of what was done are put in order."""
+
+from __future__ import annotations
+
+from selenium.webdriver.common.action_chains import ActionChains
+from selenium.webdriver.common.keys import Keys
+
+from tests.browser.making import empty_page
+from tests.browser.walker import Walker
+
+HANDLE = "[data-moving-handle]"
+
+
+def test_a_hinged_lid_is_taken_hold_of(bare_walker: Walker) -> None:
+    walker = bare_walker
+    walker.go("/")
+    walker.click('[data-starter="clip_box"]')
+    walker.press("begin with these")
+    walker.until(lambda: "/p/" in walker.driver.current_url)
+    walker.settled()
+    open_ = walker.drawn()
+    walker.press("moving")
+    handle = walker.steady(HANDLE)
+    assert handle.get_attribute("aria-valuetext") == "0°"
+    # it folds until the halves touch, and says where
+    last = int(handle.get_attribute("aria-valuemax"))
+    assert last > 10
+    walker.see("touches at", '[aria-label="stage"]')
+    # dragged up and over it turns, and the picture with it
+    before = walker.picture()
+    ActionChains(walker.driver, duration=40).click_and_hold(handle).move_by_offset(
+        -20, -60
+    ).move_by_offset(-40, -60).release().perform()
+    walker.until(lambda: 30 < float(walker.one(HANDLE).get_attribute("aria-valuetext")[:-1]) < 150)
+    walker.until(lambda: walker.picture() != before)
+    # by the keyboard it goes to either end
+    walker.one(HANDLE).send_keys(Keys.END)
+    walker.until(lambda: walker.one(HANDLE).get_attribute("aria-valuenow") == str(last))
+    walker.one(HANDLE).send_keys(Keys.HOME)
+    walker.until(lambda: walker.one(HANDLE).get_attribute("aria-valuetext") == "0°")
+    assert walker.axe() == []
+    # moved or not, the solids are the same, and whole they lie as they are printed
+    walker.press("whole")
+    walker.until(lambda: not walker.all(HANDLE))
+    assert walker.drawn() == open_
+
+
+def test_what_was_done_is_put_in_order(bare_walker: Walker) -> None:
+    walker = bare_walker
+    project = empty_page(walker)
+    for text in ("zeal = 3", "able = 7"):
+        walker.one('[aria-label="add a measure, as name = expression"]').send_keys(text, Keys.ENTER)
+        walker.settled()
+    walker.go(f"/p/{project}/history")
+
+    def numbers() -> list[str]:
+        return [one.get_attribute("data-revision") for one in walker.all("[data-revision]")]
+
+    walker.until(lambda: numbers() == ["3", "2", "1"])
+    walker.press("version")
+    walker.until(lambda: numbers() == ["1", "2", "3"])
+    walker.press("what was done")
+    words = [one.text for one in walker.all("[data-revision] td:nth-child(4)")]
+    assert words == sorted(words) and len(words) == 3
+    assert walker.one('th[aria-sort="ascending"]').text.startswith("what was done")
+    assert walker.axe() == []

@@ -1,0 +1,44 @@
+"""Pages to read: one for every step, fit and check, saying what the declaration says."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+from core.errors import BuildError
+from core.report.pages import page_names, page_of
+from core.steps import STEPS
+
+DOCS = Path(__file__).resolve().parents[2] / "docs"
+NAMES = [(one.room, one.kind) for one in page_names()]
+
+
+@pytest.mark.parametrize(("room", "kind"), NAMES)
+def test_a_page_says_something_and_its_picture_is_there(room: str, kind: str) -> None:
+    page = page_of(room, kind)
+    assert len(page.about) > 20 and page.title
+    if page.picture:
+        assert (DOCS / page.picture.removeprefix("/help/")).exists()
+    if room == "checks":
+        assert page.told or page.about
+    else:
+        assert page.rows and page.found_by
+
+
+def test_every_field_has_its_row() -> None:
+    for kind in (kind for room, kind in NAMES if room == "steps"):
+        assert [row.what for row in page_of("steps", kind).rows] == [
+            field.label for field in STEPS[kind].fields
+        ]
+
+
+def test_each_thing_has_one_page() -> None:
+    assert len(NAMES) == len(set(NAMES))
+    assert {room for room, _ in NAMES} == {"steps", "fits", "checks"}
+
+
+@pytest.mark.parametrize(("room", "kind"), [("steps", "none"), ("cellar", "hole"), ("checks", "")])
+def test_a_page_that_is_not_there_is_refused(room: str, kind: str) -> None:
+    with pytest.raises(BuildError, match="no such page"):
+        page_of(room, kind)

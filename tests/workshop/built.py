@@ -1,0 +1,22 @@
+"""What a kept version comes to, as a page hears it."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from django.test import Client
+
+
+def stages(client: Client, project: int, version: int, since: int = 0) -> list[dict[str, Any]]:
+    """Every stage of building and proving a version, in the order they came."""
+    answer = client.get(f"/api/projects/{project}/built?version={version}&since={since}")
+    assert answer.status_code == 200, answer.content
+    return [json.loads(line) for line in b"".join(answer.streaming_content).splitlines()]
+
+
+def report(client: Client, project: int, version: int) -> dict[str, Any]:
+    """The whole report on a version."""
+    last = stages(client, project, version)[-1]
+    assert last["stage"] == "whole", last
+    return last["report"]

@@ -1,0 +1,293 @@
+"""Builders: processes that build for others, within limits, given up when nobody waits."""
+
+from __future__ import annotations
+
+import io
+import math
+import operator
+import os
+import threading
+import time
+import zipfile
+from collections.abc import Callable, Iterator
+
+import psutil
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import Client
+
+from core.errors import BuildError, ExpressionError
+from core.measures import parse
+from core.project.schema import Project as Document
+from core.project.starters import begun
+from core.report.models import Report
+from workshop import answers, builders
+from workshop.builders import ASKER, Asker, Halted, Limited, ask, ask_bit_by_bit
+
+
+@pytest.fixture
+def pool(settings) -> Iterator[None]:
+    settings.BUILDERS, settings.BUILD_SECONDS, settings.BUILD_MB = 2, 20.0, 2000.0
+    builders.begin(str(settings.VAR / "none.sqlite3"))
+    yield
+    builders.end()
+
+
+def until(condition: Callable[[], bool]) -> None:
+    for _ in range(400):
+        if condition():
+            return
+        time.sleep(0.025)
+    raise AssertionError("it did not come about in 10 s")
+
+
+def heard(work: Callable[[], object]) -> tuple[threading.Thread, list[object]]:
+    """A thread that asks, and what it hears: an answer or an error."""
+    found: list[object] = []
+
+    def run() -> None:
+        try:
+            found.append(work())
+        except Exception as error:
+            found.append(error)
+
+    thread = threading.Thread(target=run)
+    thread.start()
+    return thread, found
+
+
+def test_without_builders_all_is_done_in_place() -> None:
+    assert not builders.begun()
+    assert ask(os.getpid) == os.getpid()
+    assert list(ask_bit_by_bit(iter, "ab")) != []
+
+
+def test_a_builder_answers_as_the_function_does(pool: None) -> None:
+    assert ask(math.hypot, 3.0, 4.0) == 5.0
+    assert ask(os.getpid) != os.getpid()
+    with pytest.raises(ZeroDivisionError):
+        ask(operator.truediv, 1, 0)
+
+
+def test_a_refusal_comes_back_whole(pool: None) -> None:
+    with pytest.raises(ExpressionError) as here:
+        parse("2 +")
+    with pytest.raises(ExpressionError) as there:
+        ask(parse, "2 +")
+    assert there.value.message == here.value.message
+    assert there.value.position == here.value.position
+
+
+def test_what_takes_too_long_is_ended_and_says_so(pool: None, settings) -> None:
+    settings.BUILD_SECONDS = 0.4
+    before = ask(os.getpid)
+    with pytest.raises(Limited, match=r"more than 0\.4 s") as told:
+        ask(time.sleep, 60)
+    assert isinstance(told.value, BuildError) and "BUILD_SECONDS" in told.value.remedy
+    # the others answer, and there are as many as before
+    assert len({ask(os.getpid) for _ in range(4)} | {before}) >= 2
+    assert ask(math.sqrt, 4.0) == 2.0
+
+
+def test_what_takes_too_much_memory_is_ended_and_it_is_given_back(pool: None, settings) -> None:
+    settings.BUILD_MB = 600.0
+    with pytest.raises(Limited, match="more than 600 MB"):
+        ask(operator.mul, b"x", 4_000_000_000)
+    children = psutil.Process().children(recursive=True)
+    until(lambda: sum(c.memory_info().rss for c in children if c.is_running()) < 1.5e9)
+    assert ask(math.sqrt, 4.0) == 2.0
+
+
+def test_a_builder_that_dies_is_replaced_and_whoever_asked_is_told(pool: None) -> None:
+    with pytest.raises(Limited, match="broke off"):
+        ask(os._exit, 3)
+    assert ask(math.sqrt, 9.0) == 3.0
+
+
+def test_others_are_answered_while_one_is_stuck(pool: None) -> None:
+    thread, _ = heard(lambda: ask(time.sleep, 4))
+    began = time.monotonic()
+    assert [ask(math.sqrt, 16.0) for _ in range(20)] == [4.0] * 20
+    assert time.monotonic() - began < 3  # the stuck one is still at it
+    assert thread.is_alive()
+    builders.end()
+    thread.join(5)
+
+
+def test_work_aside_leaves_a_builder_free(pool: None) -> None:
+    aside = [heard(lambda: ask(time.sleep, 1.5, aside=True)) for _ in range(3)]
+    time.sleep(0.3)
+    began = time.monotonic()
+    assert ask(math.sqrt, 16.0) == 4.0
+    assert time.monotonic() - began < 1
+    builders.end()
+    for thread, _ in aside:
+        thread.join(5)
+
+
+def asking(of: str, work: Callable[[], object], gone: Callable[[], bool] = lambda: False):
+    def run() -> object:
+        ASKER.set(Asker(of, gone))
+        return work()
+
+    return heard(run)
+
+
+def slow() -> Document:
+    """A document that takes some seconds: a plate with many holes, each a step of its own."""
+    plain = begun("lidded_box")
+    part = plain.parts[0]
+    hole = {"kind": "hole", "fields": {"diameter": "1 mm", "reach": "through"}}
+    more = [
+        type(part.steps[0]).model_validate(
+            {**hole, "id": f"hole_{i}", "place": {"on": "body.front", "x": f"{i / 9 - 20} mm"}}
+        )
+        for i in range(300)
+    ]
+    grown = part.model_copy(update={"steps": [*part.steps, *more]})
+    return plain.model_copy(update={"parts": [grown, *plain.parts[1:]]})
+
+
+def test_newer_work_for_a_project_halts_older(pool: None) -> None:
+    older, found = asking("7", lambda: list(answers.building(slow(), None)))
+    time.sleep(0.4)
+    newer, then = asking("7", lambda: list(answers.building(begun("lidded_box"), None)))
+    older.join(5)
+    assert isinstance(found[0], Halted)
+    newer.join(20)
+    assert [one.stage for one in then[0]][-1] == "whole"
+
+
+def test_who_asks_is_known_though_the_lines_are_read_later(pool: None) -> None:
+    """A streamed answer is read when the request's own context has gone."""
+    token = ASKER.set(Asker("9", lambda: False))
+    comes = answers.building(slow(), None)
+    ASKER.reset(token)
+    builders.give_up("9")
+    with pytest.raises(Halted):
+        list(comes)
+
+
+def test_a_reader_that_leaves_half_way_leaves_the_builder_what_it_knows(pool: None) -> None:
+    where = ask(os.getpid), ask(os.getpid)
+    token = ASKER.set(Asker("11", lambda: False))
+    comes = answers.building(begun("clip_box"), None)
+    ASKER.reset(token)
+    assert next(comes).stage == "solids"
+    comes.close()  # type: ignore[attr-defined]
+    until(lambda: len(builders._pool[0].idle) == 2)
+    assert ask(os.getpid) in where and ask(os.getpid) in where
+
+
+def test_all_that_is_under_way_is_given_up(pool: None) -> None:
+    asked = [asking(of, lambda: list(answers.building(slow(), None))) for of in ("21", "22")]
+    time.sleep(0.4)
+    builders.give_up_all()
+    for thread, found in asked:
+        thread.join(5)
+        assert isinstance(found[0], Halted)
+    assert ask(math.sqrt, 9.0) == 3.0
+
+
+def test_work_nobody_waits_for_is_given_up_and_its_builder_kept(pool: None) -> None:
+    gone = threading.Event()
+    pids = {ask(os.getpid), ask(os.getpid)}
+    thread, found = asking("8", lambda: list(answers.building(slow(), None)), gone.is_set)
+    time.sleep(0.4)
+    gone.set()
+    thread.join(5)
+    assert isinstance(found[0], Halted)
+    assert ask(os.getpid) in pids or ask(os.getpid) in pids
+
+
+def test_a_project_goes_back_to_the_builder_that_knows_it(pool: None) -> None:
+    def where(of: str) -> object:
+        thread, found = asking(of, lambda: ask(os.getpid))
+        thread.join(5)
+        return found[0]
+
+    first, second = where("1"), where("2")
+    assert first != second
+    assert [where("1"), where("2"), where("2"), where("1")] == [first, second, second, first]
+
+
+def test_a_report_is_the_same_whoever_makes_it(pool: None) -> None:
+    document = begun("jar")
+    there = answers.report_of(document)
+    builders.end()
+    assert isinstance(there, Report)
+    assert answers.report_of(document) == there
+
+
+def test_what_cannot_be_built_can_still_be_read_and_changed(pool: None) -> None:
+    told = answers.unbuilt(begun("jar"), "this takes more than 60 s", "fewer copies")
+    assert told.severity == "stop" and told.findings[0].message.startswith("this takes more")
+    jar = next(part for part in told.parts if part.name == "jar")
+    assert [step.kind for step in jar.steps][:2] == ["extrude", "chamfer"] and not jar.key
+    assert any(field.name == "height" for field in jar.steps[0].fields)
+
+
+# -- hostile input, as it comes over the wire ----------------------------------------------------
+
+
+def nested_components(levels: int, each: int) -> bytes:
+    """A 3MF (core specification 1.3) whose components stand for ``each ** levels`` meshes."""
+    mesh = (
+        '<object id="1" type="model"><mesh><vertices>'
+        + "".join(f'<vertex x="{x}" y="{y}" z="{z}"/>' for x, y, z in
+                  ((0, 0, 0), (9, 0, 0), (0, 9, 0), (0, 0, 9)))
+        + "</vertices><triangles>"
+        + "".join(f'<triangle v1="{a}" v2="{b}" v3="{c}"/>' for a, b, c in
+                  ((0, 2, 1), (0, 1, 3), (1, 2, 3), (2, 0, 3)))
+        + "</triangles></mesh></object>"
+    )  # fmt: skip
+    for level in range(2, levels + 2):
+        inside = f'<component objectid="{level - 1}"/>' * each
+        mesh += f'<object id="{level}" type="model"><components>{inside}</components></object>'
+    model = (
+        '<?xml version="1.0" encoding="UTF-8"?><model unit="millimeter" xml:lang="en-US" '
+        'xmlns="http://schemas.microsoft.com/3dmanufacturing/core/2015/02"><resources>'
+        f'{mesh}</resources><build><item objectid="{levels + 1}"/></build></model>'
+    )
+    types = (
+        '<?xml version="1.0" encoding="UTF-8"?><Types xmlns='
+        '"http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" '
+        'ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default '
+        'Extension="model" ContentType="application/vnd.ms-package.3dmanufacturing-3dmodel+xml"/>'
+        "</Types>"
+    )
+    relation = (
+        '<?xml version="1.0" encoding="UTF-8"?><Relationships xmlns='
+        '"http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r" '
+        'Type="http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel" '
+        'Target="/3D/3dmodel.model"/></Relationships>'
+    )
+    packed = io.BytesIO()
+    with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as file:
+        file.writestr("[Content_Types].xml", types)
+        file.writestr("_rels/.rels", relation)
+        file.writestr("3D/3dmodel.model", model)
+    return packed.getvalue()
+
+
+@pytest.mark.django_db
+def test_a_small_file_that_stands_for_a_large_one_is_given_up(pool: None, settings) -> None:
+    """A kilobyte of components of components: an answer in time, others answered meanwhile."""
+    settings.IMPORT_SECONDS = 2.0
+    few, many = nested_components(2, 3), nested_components(14, 12)
+    assert len(many) < 2500
+    sound = Client().post("/api/meshes", {"file": SimpleUploadedFile("few.3mf", few),
+                                          "units": "mm", "mend": "false"})  # fmt: skip
+    assert sound.status_code == 200 and sound.json()["triangles"] == 9 * 4
+
+    def bring() -> object:
+        file = SimpleUploadedFile("many.3mf", many)
+        return Client().post("/api/meshes", {"file": file, "units": "mm", "mend": "false"})
+
+    began = time.monotonic()
+    answer = bring()
+    assert time.monotonic() - began < 10
+    assert answer.status_code == 422, answer.content  # type: ignore[attr-defined]
+    told = answer.json()  # type: ignore[attr-defined]
+    assert "deep" in told["message"] or "more than" in told["message"], told
+    assert ask(math.sqrt, 4.0) == 2.0

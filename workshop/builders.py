@@ -1,0 +1,364 @@
+"""Building and proving in processes of their own, so that the server only keeps books and answers.
+
+A builder is a process that holds solids and caches between requests; a project goes back to the one
+it was with last. What is asked is a function by its name and its arguments; what it answers, or
+yields bit by bit, comes back pickled. A builder that takes too long or too much memory is ended and
+replaced, and whoever asked is told which limit it was. Newer work for a project halts older work
+for it, and so does a page that has gone.
+
+Where no builders have been begun (tests of the core, the command line) all is done in place.
+
+The pool is the standard library's processes and pipes: the pools there are (concurrent.futures,
+loky, pebble) give neither the same worker again for the same project, nor answers bit by bit, nor a
+halt that leaves a worker's caches alive.
+"""
+
+from __future__ import annotations
+
+import functools
+import multiprocessing
+import os
+import threading
+import time
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
+from dataclasses import dataclass, field
+from multiprocessing.connection import Connection
+from typing import Any, ParamSpec, TypeVar
+
+import psutil
+from django.conf import settings
+from django.db import connection
+
+from core.errors import BuildError
+from workshop import builder
+
+T = TypeVar("T")
+P = ParamSpec("P")
+SKETCHES, BUILDS = "sketches", "builds"  # lines of work for one project
+# how long the builder that knows a project is waited for: to build, and for anything else
+PATIENCE_S, SHORT_S = 3.0, 0.4
+LOOK_S = 0.02
+HALT_S = 1.0  # how long halted work may take to notice
+
+
+@dataclass(frozen=True)
+class Asker:
+    """Who asks: the project it is about, and whether the page still waits for the answer."""
+
+    of: str = ""
+    gone: Callable[[], bool] = lambda: False
+
+
+_NOBODY = Asker()
+ASKER: ContextVar[Asker] = ContextVar("asker", default=_NOBODY)
+
+
+@contextmanager
+def asking_of(project_id: int) -> Iterator[None]:
+    """What is asked meanwhile is about this project."""
+    token = ASKER.set(Asker(str(project_id), ASKER.get().gone))
+    try:
+        yield
+    finally:
+        ASKER.reset(token)
+
+
+class Halted(Exception):
+    """The work was given up: nobody waits for it any more."""
+
+
+class Limited(BuildError):
+    """The work met a limit of the server."""
+
+
+@dataclass
+class _Builder:
+    """One process, and what it was at last."""
+
+    number: int
+    process: Any
+    pipe: Connection
+    halt: Any
+    of: str = ""
+    used: float = 0.0
+
+    def end(self) -> None:
+        self.process.kill()
+        self.process.join(5)
+        self.pipe.close()
+
+
+@dataclass
+class _Pool:
+    count: int
+    context: Any
+    idle: list[_Builder] = field(default_factory=list)
+    busy: list[_Builder] = field(default_factory=list)
+    aside: int = 0  # builders at work for which nobody waits at the screen
+    changed: threading.Condition = field(default_factory=threading.Condition)
+    newest: dict[str, int] = field(default_factory=dict)
+    age: int = 0  # counts how often everything was given up
+    ended: bool = False
+
+
+_pool: list[_Pool] = []
+_numbers = iter(range(1, 10**12))
+
+
+def give_up_all() -> None:
+    """Nobody waits any more for anything that is under way."""
+    for pool in _pool:
+        pool.age += 1
+
+
+def give_up(of: str) -> None:
+    """Nobody waits any more for what is being built of a project."""
+    for pool in _pool:
+        for line in (SKETCHES, BUILDS):
+            pool.newest[f"{of} {line}"] = next(_numbers)
+
+
+def begun() -> bool:
+    """Whether there are builders: else all is done in place."""
+    return bool(_pool)
+
+
+def built(work: Callable[P, T]) -> Callable[P, T]:
+    """A function that is worked out by a builder, where there are any."""
+
+    @functools.wraps(work)
+    def asked(*given: P.args, **named: P.kwargs) -> T:
+        if not begun():
+            return work(*given, **named)
+        assert not named, "what is asked is told in order"
+        return ask(asked, *given)
+
+    return asked
+
+
+def begin(books: str = "") -> None:
+    """Begins the builders; from here on nothing is built in this process."""
+    if _pool:
+        return
+    context = multiprocessing.get_context("forkserver")
+    context.set_forkserver_preload(["workshop.builder"])
+    pool = _Pool(settings.BUILDERS, context)
+    told = {"FAIRHINGE_BOOKS": books or str(connection.settings_dict["NAME"]), builder.READY: "1"}
+    before = {name: os.environ.get(name) for name in told}
+    os.environ.update(told)  # read by the process that builders are forked from
+    try:
+        pool.idle = [_started(pool) for _ in range(pool.count)]
+    finally:
+        for name, value in before.items():
+            os.environ.pop(name)
+            if value is not None:
+                os.environ[name] = value
+    _pool.append(pool)
+
+
+def end() -> None:
+    """Ends them all, whatever they are at."""
+    while _pool:
+        pool = _pool.pop()
+        pool.ended = True
+        for one in [*pool.idle, *pool.busy]:
+            one.process.kill()
+        with pool.changed:
+            pool.changed.notify_all()
+
+
+def _started(pool: _Pool) -> _Builder:
+    ours, theirs = pool.context.Pipe()
+    halt = pool.context.Event()
+    process = pool.context.Process(
+        target=builder.work_for, args=(theirs, halt), daemon=True, name="builder"
+    )
+    process.start()
+    theirs.close()
+    return _Builder(next(_numbers), process, ours, halt)
+
+
+def ask(
+    work: Callable[..., T],
+    *given: Any,
+    aside: bool = False,
+    newest: str = "",
+    seconds: float = 0.0,
+) -> T:
+    """What a function answers to arguments, worked out by a builder.
+
+    Args:
+        aside: whether nobody waits at the screen: it leaves a builder free for those who do.
+        newest: a line of work of the project in which newer work makes older pointless; its
+            builder is another than that of other lines.
+
+        seconds: it may take, where that is not what building may.
+
+    Raises:
+        CoreError: as the function raises.
+        Limited: it met a limit.
+        Halted: nobody waits for it any more.
+    """
+    *_, last = _asked(work, given, aside, newest, ASKER.get(), seconds)
+    return last  # type: ignore[no-any-return]
+
+
+def ask_bit_by_bit(work: Callable[..., Iterator[T]], *given: Any, newest: str = "") -> Iterator[T]:
+    """What a generator function yields, as it comes."""
+    return _asked(work, given, False, newest, ASKER.get())
+
+
+def _asked(
+    work: Callable[..., Any],
+    given: tuple[Any, ...],
+    aside: bool,
+    newest: str,
+    asker: Asker,
+    seconds: float = 0.0,
+) -> Iterator[Any]:
+    if not _pool:
+        return builder.answers_of(work, given)
+    pool = _pool[0]
+    # its turn is now, though it may be heard later
+    turn, line = next(_numbers), f"{asker.of} {newest}"
+    if newest and asker.of:
+        pool.newest[line] = turn
+
+    age = pool.age
+
+    def unwanted() -> bool:
+        overtaken = newest != "" and pool.newest.get(line, turn) != turn
+        return overtaken or pool.ended or pool.age != age or asker.gone()
+
+    sketches = newest == SKETCHES
+    of = asker.of and (line if sketches else f"{asker.of} {BUILDS}")
+    patience_s = {SKETCHES: 0.0, BUILDS: PATIENCE_S}.get(newest, SHORT_S)
+
+    def answers() -> Iterator[Any]:
+        one = _taken(pool, of, aside, patience_s, unwanted)
+        whole = False
+        try:
+            one.halt.clear()
+            one.pipe.send((work, given))
+            for kind, value in _heard(pool, one, seconds or settings.BUILD_SECONDS, unwanted):
+                if kind == "error":
+                    whole = True
+                    raise value
+                if kind == "done":
+                    whole = True
+                    return
+                yield value
+        except GeneratorExit:  # nobody reads on
+            whole = _came_to_rest(one)
+            raise
+        finally:
+            _back(pool, one, aside, whole)
+
+    return answers()
+
+
+def _came_to_rest(one: _Builder) -> bool:
+    """Whether a builder gave its work up in time, so that it can be kept with what it knows."""
+    one.halt.set()
+    until = time.monotonic() + HALT_S
+    try:
+        while one.pipe.poll(max(until - time.monotonic(), 0.0)):
+            if one.pipe.recv()[0] in ("done", "error"):
+                return True
+    except (EOFError, OSError):
+        pass
+    return False
+
+
+def _taken(
+    pool: _Pool, of: str, aside: bool, patience_s: float, unwanted: Callable[[], bool]
+) -> _Builder:
+    """A builder that is free: the one that knows the project, waited for a while where it is busy
+    with it; else the one idle longest."""
+    asked = time.monotonic()
+    with pool.changed:
+        while True:
+            if unwanted():
+                raise Halted
+            free = bool(pool.idle) and not (aside and pool.aside >= max(pool.count - 1, 1))
+            waits = time.monotonic() - asked < patience_s and not aside
+            if waits and of and any(one.of == of for one in pool.busy):
+                free = False
+            if free:
+                known = [one for one in pool.idle if of and one.of == of]
+                one = known[0] if known else min(pool.idle, key=lambda b: b.used)
+                pool.idle.remove(one)
+                pool.busy.append(one)
+                pool.aside += aside
+                one.of = of
+                return one
+            pool.changed.wait(0.05)
+
+
+def _back(pool: _Pool, one: _Builder, aside: bool, whole: bool) -> None:
+    """A builder is free again; replaced where its work was broken off or it has grown too large."""
+    if pool.ended:
+        return
+    if not whole or _bytes(one) > settings.BUILDER_KEEPS_MB * 1e6:
+        one.end()
+        fresh = _started(pool)
+    else:
+        fresh = one
+    fresh.used = time.monotonic()
+    with pool.changed:
+        pool.busy.remove(one)
+        pool.idle.append(fresh)
+        pool.aside -= aside
+        pool.changed.notify_all()
+
+
+def _bytes(one: _Builder) -> int:
+    try:
+        return int(psutil.Process(one.process.pid).memory_info().rss)
+    except psutil.Error:
+        return 0
+
+
+def _heard(
+    pool: _Pool, one: _Builder, seconds: float, unwanted: Callable[[], bool]
+) -> Iterator[tuple[str, Any]]:
+    """Messages of a builder while it stays within its limits and somebody waits."""
+    began = looked = time.monotonic()
+    halted = 0.0
+    while True:
+        try:
+            if one.pipe.poll(LOOK_S):
+                kind, value = one.pipe.recv()
+                if halted and kind in ("done", "error"):
+                    yield "error", Halted()
+                elif not halted:
+                    yield kind, value
+                continue
+        except (EOFError, OSError):
+            if pool.ended:
+                raise Halted from None
+            raise Limited(
+                "building this broke off", remedy="fewer or simpler pieces; nothing typed is lost"
+            ) from None
+        now = time.monotonic()
+        if halted and now - halted > HALT_S:
+            raise Halted
+        if not halted and unwanted():
+            halted = now
+            one.halt.set()
+        if now - began > seconds:
+            raise Limited(
+                f"this takes more than {seconds:g} s to build and prove",
+                remedy="fewer copies, larger facets or simpler outlines; the server's setting"
+                " FAIRHINGE_BUILD_SECONDS lets more through",
+            )
+        if now - looked > 0.2:
+            looked = now
+            if _bytes(one) > settings.BUILD_MB * 1e6:
+                raise Limited(
+                    f"this takes more than {settings.BUILD_MB:g} MB to build and prove",
+                    remedy="fewer copies or smaller sizes; the server's setting"
+                    " FAIRHINGE_BUILD_MB lets more through",
+                )
