@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field, replace
 
 from core.project.edits import Edit
 from core.proof.severity import ORDER, Severity
@@ -40,10 +41,26 @@ class Finding:
     ends: tuple[tuple[float, float, float], tuple[float, float, float]] | None = None
     others: tuple[Remedy, ...] = ()  # to be tried where the first does not cure it
     accepted: str = ""  # the maker's reason for leaving it as it is
+    # remedies that take some working out; asked for only where remedies are tried
+    cures: Callable[[], Sequence[Remedy]] | None = field(default=None, compare=False, repr=False)
 
     def cured(self, remedy: Remedy | None) -> Finding:
         """The same with a remedy to be tried."""
         return replace(self, remedy=remedy)
+
+    @property
+    def may_be_cured(self) -> bool:
+        """Whether there is something to try."""
+        return self.remedy is not None or self.cures is not None
+
+    def ways(self) -> tuple[Remedy, ...]:
+        """What may cure it, the likeliest first."""
+        first = () if self.remedy is None else (self.remedy,)
+        return (*first, *self.others, *(self.cures() if self.cures else ()))
+
+    def untried(self) -> Finding:
+        """The same with nothing offered: what is not tried is not offered."""
+        return replace(self, remedy=None, others=(), cures=None)
 
 
 def worst(findings: list[Finding]) -> Severity:

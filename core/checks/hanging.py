@@ -140,10 +140,7 @@ def _spans(piece: Piece) -> list[Unsupported]:
 
 def _cured(piece: Piece, found: Finding) -> Finding:
     """A finding with what may cure it: a chamfer on the bed, then the sides that hang least."""
-    remedies = [*_chamfers(piece), *_other_ways(piece)]
-    if not remedies:
-        return found
-    return replace(found, remedy=remedies[0], others=tuple(remedies[1:]))
+    return replace(found, cures=lambda: [*_chamfers(piece), *_other_ways(piece)])
 
 
 def _other_ways(piece: Piece) -> list[Remedy]:

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import os
+from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
+from typing import Any, Protocol, TypeVar
 
 import igl
 import numpy as np
@@ -12,6 +14,7 @@ import numpy as np
 from core.checks.finished import mesh_of
 from core.checks.moving import sweep_fit
 from core.fits.registry import Engages, FaceSet, Held
+from core.halting import may_halt
 from core.process import Process
 from core.project.cache import MEASURED, content_key
 from core.project.printed import Printed, printed_groups
@@ -37,6 +40,7 @@ from core.solids.mesh import face_area
 from core.solids.stance import back_to_part, turn_of
 from core.steps import PartState
 
+T = TypeVar("T")
 Vec3 = tuple[float, float, float]
 KEPT = 0.95  # of a face is left where it lies in material; lead-ins and ends take the rest
 RELIEF_LINES = 0.5  # a step across the bed hardly shows under half a line (common practice)
@@ -90,6 +94,15 @@ class WallFound:
     ends: tuple[Vec3, Vec3] | None = None
 
 
+@dataclass(frozen=True)
+class _Solid:
+    """What a part is by itself, however it stands."""
+
+    bulk: Bulk
+    closed: Closed
+    holds: Holds | None
+
+
 def measure_part(
     result: PartResult,
     process: Process,
@@ -97,41 +110,116 @@ def measure_part(
     spacing_mm: float = SPACING_MM,
 ) -> Measured:
     """Runs every check on a finished part, standing with what it is printed together with."""
+    return _part_jobs(result, process, group, spacing_mm, _at_once)()
+
+
+class _Later(Protocol):
+    """Has something done: now, or beside other things. What it answers gives the result."""
+
+    def __call__(self, work: Callable[..., T], *given: Any) -> Callable[[], T]: ...
+
+
+def _at_once(work: Callable[..., T], *given: Any) -> Callable[[], T]:
+    done = work(*given)
+    return lambda: done
+
+
+def _beside(work: Callable[..., T], *given: Any) -> Callable[[], T]:
+    return _WORKERS.submit(work, *given).result
+
+
+def _part_jobs(
+    result: PartResult,
+    process: Process,
+    group: Printed | None,
+    spacing_mm: float,
+    later: _Later,
+) -> Callable[[], Measured]:
+    """A part measured in pieces that do not wait for one another; what changed alone is measured
+    anew: turned, a part keeps its walls."""
     setting = Setting.of(process)
     whole = group or Printed((result,), (np.eye(3, 4),))
-    key = content_key(
-        "part, and what it holds", result.state.key, whole.key, whole.stance, setting, spacing_mm
-    )
-    return MEASURED.get(key, lambda: _measure(result, whole, setting, spacing_mm))
-
-
-def _measure(result: PartResult, group: Printed, setting: Setting, spacing_mm: float) -> Measured:
     state, name = result.state, result.part.name
+    through = later(_through, state, spacing_mm)
+    layers = later(_layers_of, whole, setting) if whole.leads(name) else None
+    solid = later(_solid, state)
+    stood = later(_stood, result, whole, setting)
+
+    def together() -> Measured:
+        walls, slots = through()
+        alone, (bed, overhang, reliefs, cuts) = solid(), stood()
+        return Measured(
+            mesh_of(state),
+            alone.bulk,
+            alone.closed,
+            walls,
+            slots,
+            bed,
+            overhang,
+            layers() if layers else _layers_of(whole, setting),
+            whole.to_bed(name),
+            reliefs,
+            whole.leads(name),
+            cuts,
+            alone.holds,
+        )
+
+    return together
+
+
+def _through(state: PartState, spacing_mm: float) -> tuple[Walls, Slots]:
+    """The walls of a part and its slots: the same points, the same rays sent in and out."""
     mesh = mesh_of(state)
-    matrix = group.to_bed(name)
-    standing = TriangleMesh(
-        mesh.vertices @ matrix[:, :3].T + matrix[:, 3], mesh.triangles, mesh.face_index, mesh.faces
+
+    def measure() -> tuple[Walls, Slots]:
+        spread, rays = spread_points(mesh, spacing_mm), Rays(mesh)
+        may_halt()
+        walls = measure_walls(mesh, spacing_mm, rays, spread)
+        return walls, measure_slots(mesh, spacing_mm, rays, spread)
+
+    return MEASURED.get(content_key("walls and slots", state.key, spacing_mm), measure)
+
+
+def _solid(state: PartState) -> _Solid:
+    mesh = mesh_of(state)
+    return MEASURED.get(
+        content_key("by itself", state.key),
+        lambda: _Solid(measure_bulk(mesh), check_closed(mesh), _holds(state)),
     )
-    if group.leads(name):
-        stood = group.standing().solid
-        corners = np.asarray(stood.to_mesh64().vert_properties, dtype=np.float64)[:, :3]
-    else:
-        corners = standing.vertices
-    bed = check_bed(corners, setting.bed_mm)
-    return Measured(
-        mesh,
-        measure_bulk(mesh),
-        check_closed(mesh),
-        walls_of(state, spacing_mm),
-        measure_slots(mesh, spacing_mm),
-        bed,
-        check_overhang(standing, setting.overhang_limit_deg, setting.layer_mm),
-        _layers_of(group, setting),
-        matrix,
-        tuple(shallow_reliefs(standing, setting.layer_mm, RELIEF_LINES * setting.line_mm)),
-        group.leads(name),
-        () if bed.fits else cuts_for(group, setting.bed_mm),
-        _holds(state),
+
+
+_Stood = tuple[BedFit, Overhang, tuple[Relief, ...], tuple[Cut, ...]]
+
+
+def _stood(result: PartResult, group: Printed, setting: Setting) -> _Stood:
+    """What depends on how a part stands: whether it fits the bed, what leans out."""
+    state, name = result.state, result.part.name
+
+    def measure() -> _Stood:
+        mesh = mesh_of(state)
+        matrix = group.to_bed(name)
+        standing = TriangleMesh(
+            mesh.vertices @ matrix[:, :3].T + matrix[:, 3],
+            mesh.triangles,
+            mesh.face_index,
+            mesh.faces,
+        )
+        if group.leads(name):
+            stood = group.standing().solid
+            corners = np.asarray(stood.to_mesh64().vert_properties, dtype=np.float64)[:, :3]
+        else:
+            corners = standing.vertices
+        bed = check_bed(corners, setting.bed_mm)
+        reliefs = shallow_reliefs(standing, setting.layer_mm, RELIEF_LINES * setting.line_mm)
+        return (
+            bed,
+            check_overhang(standing, setting.overhang_limit_deg, setting.layer_mm),
+            tuple(reliefs),
+            () if bed.fits else cuts_for(group, setting.bed_mm),
+        )
+
+    return MEASURED.get(
+        content_key("stands", state.key, name, group.key, group.stance, setting), measure
     )
 
 
@@ -161,14 +249,6 @@ def small_pieces_of(measured: Measured, state: PartState | None) -> list[LoosePi
         return small_pieces(measured.mesh)
     key = content_key("small pieces", state.key)
     return MEASURED.get(key, lambda: small_pieces(measured.mesh))
-
-
-def walls_of(state: PartState, spacing_mm: float = SPACING_MM) -> Walls:
-    """The walls of a part, cached by what it was made from."""
-    mesh = mesh_of(state)
-    return MEASURED.get(
-        content_key("walls", state.key, spacing_mm), lambda: measure_walls(mesh, spacing_mm)
-    )
 
 
 def wall_behind(state: PartState, face: FaceSet) -> WallFound:
@@ -329,13 +409,13 @@ def measure_all(
     """Every part and fit of a solution measured, side by side: the kernels release the lock."""
     process = solution.project.process
     groups = {part.part.name: group for group in printed_groups(solution) for part in group.parts}
-    built = {name: part for name, part in solution.parts.items() if part.state.body is not None}
     parts = {
-        name: _WORKERS.submit(measure_part, part, process, groups.get(name), spacing_mm)
-        for name, part in built.items()
+        name: _part_jobs(part, process, groups.get(name), spacing_mm, _beside)
+        for name, part in solution.parts.items()
+        if part.state.body is not None
     }
     fits = {
-        name: _WORKERS.submit(
+        name: _beside(
             measure_fit,
             fit,
             solution.parts[fit.fit.parts[0]].state,
@@ -344,10 +424,7 @@ def measure_all(
         )
         for name, fit in solution.fits.items()
     }
-    return (
-        {name: job.result() for name, job in parts.items()},
-        {name: job.result() for name, job in fits.items()},
-    )
+    return {name: job() for name, job in parts.items()}, {name: job() for name, job in fits.items()}
 
 
 _WORKERS = ThreadPoolExecutor(max_workers=os.cpu_count() or 2, thread_name_prefix="measure")

@@ -4,7 +4,6 @@ and no new warning in the place of a warning."""
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import replace
 
 from core.checks.finding import ORDER, Finding, Remedy, Severity
 from core.checks.judge import findings_of
@@ -25,23 +24,22 @@ def with_tried_remedies(solution: Solution, findings: Sequence[Finding]) -> list
     The worst findings are tried first; what is not tried is not offered.
     """
     asked = sorted(
-        (one for one in findings if one.remedy is not None),
+        (one for one in findings if one.may_be_cured),
         key=lambda one: ORDER.index(one.severity),
     )
     left = MOST_TRIED
     works: dict[int, Remedy | None] = {}
     for one in asked:
         works[id(one)] = None
-        for remedy in (one.remedy, *one.others):
-            if remedy is None or left == 0:
+        for remedy in one.ways():
+            if left == 0:
                 break
             left -= 1
             if _cures(solution.project, one, remedy, findings):
                 works[id(one)] = remedy
                 break
     return [
-        replace(one, remedy=works.get(id(one)), others=()) if one.remedy is not None else one
-        for one in findings
+        one.untried().cured(works.get(id(one))) if one.may_be_cured else one for one in findings
     ]
 
 
@@ -75,7 +73,8 @@ def _after(project: Project, remedy: Remedy) -> tuple[Finding, ...] | None:
 
     def look() -> tuple[Finding, ...] | None:
         try:
-            return tuple(findings_of(solve(apply_edits(project, remedy.edits))))
+            found = findings_of(solve(apply_edits(project, remedy.edits)))
+            return tuple(one.untried() for one in found)
         except CoreError:
             return None
 

@@ -39,7 +39,22 @@ class Carried:
     end: Vec2
 
 
-def how_carried(piece: Sequence[Points], layer: Sequence[Points]) -> Carried:
+class Within:
+    """Rings that points are asked about, by the even-odd rule; made ready once for all of them."""
+
+    def __init__(self, rings: Sequence[Points]) -> None:
+        self._regions = [shapely.Polygon(ring) for ring in rings]
+        shapely.prepare(self._regions)
+
+    def of(self, points: Points) -> NDArray[np.bool_]:
+        """Which points (n, 2) lie inside. O(points · log edges)."""
+        found = np.zeros(len(points), dtype=bool)
+        for region in self._regions:
+            found ^= shapely.contains_xy(region, points[:, 0], points[:, 1])
+        return found
+
+
+def how_carried(piece: Sequence[Points], layer: Within) -> Carried:
     """How a piece (rings, outer counter-clockwise, holes clockwise) of a layer is carried.
 
     Whatever of the layer lies beside the piece is carried from below. O(directions · edges).
@@ -51,7 +66,7 @@ def how_carried(piece: Sequence[Points], layer: Sequence[Points]) -> Carried:
     keep = length > 1e-9
     starts, ends, way, length = starts[keep], ends[keep], way[keep], length[keep]
     out = np.column_stack([way[:, 1], -way[:, 0]]) / length[:, None]
-    held = inside((starts + ends) / 2 + out * NUDGE_MM, layer)
+    held = layer.of((starts + ends) / 2 + out * NUDGE_MM)
     if not held.any():
         low, high = starts.min(axis=0), starts.max(axis=0)
         return Carried("island", float(np.hypot(*(high - low))), _pair(low), _pair(high))
@@ -73,16 +88,6 @@ def _fringe(
     return Carried(
         "bridge" if all_round else "cantilever", wide, _pair(at), _pair(at - out[longest] * wide)
     )
-
-
-def inside(points: Points, rings: Sequence[Points]) -> NDArray[np.bool_]:
-    """Which points (n, 2) lie inside rings by the even-odd rule. O(points · log edges)."""
-    found = np.zeros(len(points), dtype=bool)
-    for ring in rings:
-        region = shapely.Polygon(ring)
-        shapely.prepare(region)
-        found ^= shapely.contains_xy(region, points[:, 0], points[:, 1])
-    return found
 
 
 def _pair(at: Points) -> Vec2:
@@ -109,26 +114,24 @@ def _bridge(
         low, high = float(a[:, 1].min()), float(a[:, 1].max())
         across = low + (np.arange(LINES) + 0.5) / LINES * (high - low)
         meets = (a[None, :, 1] > across[:, None]) != (b[None, :, 1] > across[:, None])
-        rise = np.where(b[:, 1] == a[:, 1], 1.0, b[:, 1] - a[:, 1])
-        along = a[None, :, 0] + (across[:, None] - a[None, :, 1]) / rise * (b[:, 0] - a[:, 0])
-        along = np.where(meets, along, np.inf)
-        order = np.argsort(along, axis=1)
-        most = int(meets.sum(axis=1).max()) // 2 * 2
-        if most < 2:
+        row, edge = np.nonzero(meets)
+        if len(row) < 2:
             continue
-        order = order[:, :most]
-        at = np.take_along_axis(along, order, axis=1)
-        firm = held[order] & np.isfinite(at)
-        first, last = at[:, 0::2], at[:, 1::2]
-        real = np.isfinite(last)
-        size = np.where(real, np.where(real, last, 0) - np.where(real, first, 0), 0.0)
-        both = firm[:, 0::2] & firm[:, 1::2] & real
+        slope = (b[edge, 0] - a[edge, 0]) / (b[edge, 1] - a[edge, 1])
+        along = a[edge, 0] + (across[row] - a[edge, 1]) * slope
+        # rings are closed: each line goes in and out of the piece by turns
+        order = np.lexsort((along, row))
+        row, edge, along = row[order], edge[order], along[order]
+        first, last = along[0::2], along[1::2]
+        size = last - first
+        both = held[edge[0::2]] & held[edge[1::2]]
         if size[both].sum() < HELD * size.sum():
             continue
-        row, column = np.unravel_index(int(np.argmax(size * both)), size.shape)
-        span = float(size[row, column])
+        longest = int(np.argmax(size * both))
+        line = across[row[2 * longest]]
+        span = float(size[longest])
         if best is None or span < best.span_mm - 1e-9:
-            two = np.array([[first[row, column], across[row]], [last[row, column], across[row]]])
+            two = np.array([[first[longest], line], [last[longest], line]])
             two = two @ turn.T
             best = Carried("bridge", span, _pair(two[0]), _pair(two[1]))
     return best
@@ -143,15 +146,12 @@ def _cantilever(
     share = (np.arange(GRID) + 0.5) / GRID
     grid = low + np.stack(np.meshgrid(share, share), axis=-1).reshape(-1, 2) * (high - low)
     edge = np.vstack([starts, (starts + ends) / 2])
-    points = np.vstack([edge[:: max(1, len(edge) // 400)], grid[inside(grid, piece)]])
+    points = np.vstack([edge[:: max(1, len(edge) // 400)], grid[Within(piece).of(grid)]])
     square = np.maximum((way**2).sum(axis=1), 1e-18)
-    nearest = np.full(len(points), np.inf)
-    foot = points.copy()
-    for begin, along, long in zip(a, way, square, strict=True):
-        t = np.clip((points - begin) @ along / long, 0, 1)
-        near = begin + t[:, None] * along
-        distance = np.hypot(*(points - near).T)
-        closer = distance < nearest
-        nearest[closer], foot[closer] = distance[closer], near[closer]
+    edges = shapely.STRtree(shapely.linestrings(np.stack([a, a + way], axis=1)))
+    _, own = edges.query_nearest(shapely.points(points), all_matches=False)
+    t = np.clip(((points - a[own]) * way[own]).sum(axis=1) / square[own], 0, 1)
+    foot = a[own] + t[:, None] * way[own]
+    nearest = np.hypot(*(points - foot).T)
     row = int(nearest.argmax())
     return Carried("cantilever", float(nearest[row]), _pair(foot[row]), _pair(points[row]))

@@ -16,12 +16,14 @@ from numpy.typing import NDArray
 from scipy.sparse import coo_matrix
 from scipy.sparse.csgraph import connected_components
 
-from core.proof.carried import Carriage, how_carried
+from core.proof.carried import Carriage, Within, how_carried
 
 Vec3 = tuple[float, float, float]
 
 MOST_LAYERS = 4000
 LEVEL_MM = 1e-7  # two corners no further apart in height lie level
+LEAN_MM = 1e-6  # slices are held to it: the points that facets leave along straight sides go
+PLAIN_MM = 0.01  # how it is carried is told of outlines without the facets finer than this
 LENIENT_DEG = 0.5  # a face drawn at the very limit is within it
 SLIVER_MM2 = 0.05  # less than a dot of one line; facets of curved walls leave such crumbs
 
@@ -79,7 +81,7 @@ def test_layers(standing: Manifold, layer_mm: float, limit_deg: float) -> LayerT
     O(layers with steep faces · slice size).
     """
     layer, heights = layer_heights(standing, layer_mm)
-    reach = layer * math.tan(math.radians(limit_deg)) + 1e-6
+    reach = layer * math.tan(math.radians(limit_deg)) + LEAN_MM
     pieces: list[Unsupported] = []
     kept: tuple[int, CrossSection] | None = None
     mesh = standing.to_mesh64()
@@ -89,9 +91,9 @@ def test_layers(standing: Manifold, layer_mm: float, limit_deg: float) -> LayerT
     steep = _steep(points[triangles], heights, limit_deg)
     for index in np.union1d(steep, begins):
         lower = int(index) - 1
-        below = kept[1] if kept and kept[0] == lower else standing.slice(float(heights[lower]))
+        below = kept[1] if kept and kept[0] == lower else _slice(standing, heights[lower])
         z = float(heights[index])
-        here = standing.slice(z)
+        here = _slice(standing, z)
         kept = (int(index), here)
         if (here - below).area() > SLIVER_MM2:
             proud = here - below.offset(reach, JoinType.Miter, 2.0)
@@ -99,6 +101,11 @@ def test_layers(standing: Manifold, layer_mm: float, limit_deg: float) -> LayerT
         if index in begins:
             pieces += _tips(below, z, here)
     return LayerTest(len(heights), tuple(pieces))
+
+
+def _slice(standing: Manifold, z: float) -> CrossSection:
+    """A slice without the points that facets leave along its straight sides."""
+    return standing.slice(float(z)).simplify(LEAN_MM)
 
 
 def layer_heights(standing: Manifold, layer_mm: float) -> tuple[float, NDArray[np.float64]]:
@@ -182,7 +189,7 @@ def _pieces(
     found: list[Unsupported] = []
     if proud.area() <= SLIVER_MM2:
         return found
-    rings = here.to_polygons()
+    around = Within(here.simplify(PLAIN_MM).to_polygons())
     afloat = [piece for piece in here.decompose() if (piece ^ below).area() <= 1e-9]
     for piece in proud.decompose():
         area = float(piece.area())
@@ -190,7 +197,8 @@ def _pieces(
             continue
         x, y = _inside_point(piece)
         own = tuple(np.asarray(ring, dtype=np.float64) for ring in piece.to_polygons())
-        how = how_carried(own, rings)
+        plain = piece.simplify(PLAIN_MM).to_polygons() or own
+        how = how_carried(plain, around)
         island = any((piece ^ other).area() > 1e-9 for other in afloat)
         kind = "island" if island else how.kind
         span, start, end = how.span_mm, how.start, how.end

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from core.proof.walls import OPPOSITE, Rays, Walls, spread_points
+from core.proof.walls import OPPOSITE, Rays, Spread, Walls, spread_points
 from core.solids import TriangleMesh
 
 WIDEST_MM = 25.0  # wider gaps are room, not slots
@@ -28,9 +28,18 @@ class Slots(Walls):
     across_mm: Points
 
 
-def measure_slots(mesh: TriangleMesh, spacing_mm: float = 1.0, rays: Rays | None = None) -> Slots:
-    """The air outside every sample point up to the face opposite. O(rays · log triangles)."""
-    points, triangle, normals = spread_points(mesh, spacing_mm)
+def measure_slots(
+    mesh: TriangleMesh,
+    spacing_mm: float = 1.0,
+    rays: Rays | None = None,
+    spread: Spread | None = None,
+) -> Slots:
+    """The air outside every sample point up to the face opposite. O(rays · log triangles).
+
+    Args:
+        rays: of the mesh, and ``spread`` points over it, where they are at hand.
+    """
+    points, triangle, normals = spread or spread_points(mesh, spacing_mm)
     rays = rays or Rays(mesh)
     across = _across(rays, points, normals)
     return Slots(points, triangle, _open(rays, points, normals, across.copy()), across)

@@ -96,7 +96,7 @@ def report_on(
     if remedies and proof:
         raw = with_tried_remedies(solution, raw)
     else:
-        raw = [replace(one, remedy=None, others=()) for one in raw]
+        raw = [one.untried() for one in raw]
     findings = accepted(raw)
     fits = [
         fit_view(fit, gaps.get(name), [one for one in findings if one.fit == name], solution)
