@@ -49,6 +49,7 @@ DATABASES = {
 }
 # how many processes build and prove, and what one may take before it is ended and replaced
 BUILDERS = int(os.environ.get("FAIRHINGE_BUILDERS", (os.cpu_count() or 2) + 1))
+BUILDERS_ASIDE = int(os.environ.get("FAIRHINGE_BUILDERS_ASIDE", os.cpu_count() or 2))
 BUILD_SECONDS = float(os.environ.get("FAIRHINGE_BUILD_SECONDS", 60))
 BUILD_MB = float(os.environ.get("FAIRHINGE_BUILD_MB", 4000))
 IMPORT_SECONDS = float(os.environ.get("FAIRHINGE_IMPORT_SECONDS", 9))  # of a small file

@@ -9,6 +9,7 @@ from __future__ import annotations
 import threading
 from collections import OrderedDict
 from collections.abc import Callable, Iterator
+from functools import partial
 from typing import Any, Literal, TypeVar
 
 from core.checks.finished import mesh_of
@@ -22,10 +23,11 @@ from core.project.results import Solution
 from core.project.schema import Project as Document
 from core.project.solve import sketch, solve
 from core.report import Report, consequences, report_on
+from core.report.assemble import report_bit_by_bit, tried
 from core.report.beds import beds_view
 from core.report.comparing import variant_of
 from core.report.marking import marks_key, marks_of, marks_view
-from core.report.models import Consequence, FindingView, MotionReport, SketchView, View
+from core.report.models import CheckDone, Consequence, FindingView, MotionReport, SketchView, View
 from core.report.motion import motion_report
 from core.report.picture import picture_of
 from core.report.print_models import (
@@ -45,12 +47,29 @@ from workshop.builders import built
 T = TypeVar("T")
 
 
-class Stage(View):
-    """How far a document is built and proved: its solids, its proof, the whole with remedies."""
+class Solids(View):
+    """A version as it is built: its solids can be drawn, nothing is proved yet."""
 
-    stage: Literal["solids", "proof", "whole"]
+    stage: Literal["solids"] = "solids"
+    report: Report
+
+
+class Checked(CheckDone):
+    """What one check found."""
+
+    stage: Literal["check"] = "check"
+
+
+class Proof(View):
+    """A version proved, and what followed from what was changed. No remedy is tried yet."""
+
+    stage: Literal["proof"] = "proof"
     report: Report
     consequences: list[Consequence] = []
+
+
+Stage = Solids | Checked | Proof
+Summary = dict[str, Any]
 
 
 _KEPT = ContentCache(60)
@@ -73,7 +92,8 @@ def worked(function: Callable[..., T], document: Document, *given: Any) -> T:
 
 
 def report_of(document: Document) -> Report:
-    """The report on a document; its meshes are kept for the screen that asks for them next."""
+    """The report on a document, proved; its meshes are kept for the screen that asks for them
+    next. No remedy is tried."""
     report, meshes = builders.ask(_reported, document, _here())
     _keep(meshes)
     return report
@@ -85,15 +105,28 @@ def _reported(document: Document, known: frozenset[str]) -> tuple[Report, Meshes
 
 def _report(document: Document) -> Report:
     """The report, kept while it is among the newest."""
-    key = "report" + content_key(write_document(document))
-    return _KEPT.get(key, lambda: report_on(solution_of(document)))
-
-
-@built
-def previewed(document: Document) -> Report:
-    """The report on a document that may never be kept, remedies not tried."""
-    key = "preview" + content_key(write_document(document))
+    key = _key_of(document)
     return _KEPT.get(key, lambda: report_on(solution_of(document), remedies=False))
+
+
+def _key_of(document: Document) -> str:
+    return "report" + content_key(write_document(document))
+
+
+def at_hand(document: Document) -> tuple[Report, Summary | None]:
+    """The report on a document where it is at hand, with what the shelf shows of it; else what can
+    be shown of it before it is proved."""
+    report, summary, meshes = builders.ask(_at_hand, document, _here())
+    _keep(meshes)
+    return report, summary
+
+
+def _at_hand(document: Document, known: frozenset[str]) -> tuple[Report, Summary | None, Meshes]:
+    report = _KEPT.kept(_key_of(document))
+    if report is not None:
+        return report, proved(document, report), _packed(solution_of(document), known)
+    solution = solution_of(document)
+    return _unproved(solution), None, _packed(solution, known)
 
 
 def sketched(document: Document) -> SketchView:
@@ -194,7 +227,7 @@ def packed_marks(document: Document, key: str) -> bytes | None:
     return None
 
 
-def laid(document: Document) -> dict[str, Any]:
+def laid(document: Document) -> Summary:
     """What the shelf shows of a document before it is proved."""
     return {
         "units": document.units,
@@ -203,7 +236,7 @@ def laid(document: Document) -> dict[str, Any]:
     }
 
 
-def proved(document: Document, report: Report) -> dict[str, Any]:
+def proved(document: Document, report: Report) -> Summary:
     """What the shelf shows of a document once it is proved: its worst finding, and how many."""
     solid = any(part.key for part in report.parts)
     bad = [f for f in report.findings if f.severity in ("stop", "warning")]
@@ -216,12 +249,10 @@ def proved(document: Document, report: Report) -> dict[str, Any]:
 
 
 @built
-def summary_of(document: Document) -> dict[str, Any]:
-    """What the shelf shows of a document, proved, no remedy tried."""
+def summary_of(document: Document) -> Summary:
+    """What the shelf shows of a document, proved."""
     key = "summary" + content_key(write_document(document))
-    return _SUMMARIES.get(
-        key, lambda: proved(document, report_on(solution_of(document), remedies=False))
-    )
+    return _SUMMARIES.get(key, lambda: proved(document, _report(document)))
 
 
 @built
@@ -239,36 +270,60 @@ def drawn_picture(document: Document) -> bytes | None:
 # -- as it comes -----------------------------------------------------------------------------
 
 
-def building(document: Document, before: Document | None) -> Iterator[Stage]:
-    """A document built and proved, each stage as it ends: solids, proof, remedies."""
+def building(document: Document, before: Document | None) -> Iterator[tuple[bytes, Summary | None]]:
+    """A document built and proved: a line of JSON a `Stage`, as it ends; with the last, what the
+    shelf shows of it.
+
+    The lines are written by the builder: nothing is left to the server but to pass them on.
+    """
     # asked for at once, not with the first line: who asks is known now
     comes = builders.ask_bit_by_bit(_building, document, before, _here(), newest=builders.BUILDS)
 
-    def kept() -> Iterator[Stage]:
-        for stage, meshes in comes:
+    def kept() -> Iterator[tuple[bytes, Summary | None]]:
+        for line, meshes, summary in comes:
             _keep(meshes)
-            yield stage
+            yield line, summary
 
     return kept()
 
 
 def _building(
     document: Document, before: Document | None, known: frozenset[str]
-) -> Iterator[tuple[Stage, Meshes]]:
+) -> Iterator[tuple[bytes, Meshes, Summary | None]]:
     solution = solution_of(document)
-    key = "report" + content_key(write_document(document))
-    report = _KEPT.kept(key)
+    report = _KEPT.kept(_key_of(document))
     if report is None:
-        yield Stage(stage="solids", report=_unproved(solution)), _packed(solution, known)
-        report = report_on(solution, remedies=False)
-        told = consequences(_report(before), report) if before else []
-        if not any(one.severity in ("stop", "warning") for one in report.findings):
-            _KEPT.get(key, lambda: report)
-        else:
-            yield Stage(stage="proof", report=report, consequences=told), {}
-            report = _report(document)
-    told = consequences(_report(before), report) if before else []
-    yield Stage(stage="whole", report=report, consequences=told), _packed(solution, known)
+        yield _line(Solids(report=_unproved(solution))), _packed(solution, known), None
+        for told in report_bit_by_bit(solution):
+            if isinstance(told, Report):
+                report = _KEPT.get(_key_of(document), partial(_as_it_is, told))
+            elif told.findings or told.readings:
+                yield _line(Checked(**dict(told))), {}, None
+    assert report is not None
+    followed = consequences(_report(before), report) if before else []
+    line = _line(Proof(report=report, consequences=followed))
+    yield line, _packed(solution, known), proved(document, report)
+
+
+def _as_it_is(value: T) -> T:
+    return value
+
+
+def _line(stage: Stage) -> bytes:
+    return stage.model_dump_json().encode() + b"\n"
+
+
+def tried_of(document: Document) -> list[FindingView]:
+    """Everything that was found, each with a remedy where one was tried and works.
+
+    Raises:
+        Halted: a newer version is being built.
+    """
+    return builders.ask(_tried, document, aside=True, newest=builders.TRIES)
+
+
+def _tried(document: Document) -> list[FindingView]:
+    return tried(solution_of(document))
 
 
 def _unproved(solution: Solution) -> Report:

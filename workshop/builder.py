@@ -14,6 +14,7 @@ from typing import Any
 
 from core.halting import Halt, halt_when
 
+YIELDS = 10  # how nice a builder is for which nobody waits
 READY = "FAIRHINGE_BUILDER"  # set for the process that builders are forked from
 
 
@@ -25,8 +26,10 @@ def answers_of(work: Callable[..., Any], given: tuple[Any, ...]) -> Iterator[Any
         yield work(*given)
 
 
-def work_for(pipe: Connection, halt: Any) -> None:
+def work_for(pipe: Connection, halt: Any, aside: bool) -> None:
     """Answers what comes through a pipe: ("part", value) …, then ("done", None) or ("error", it)."""
+    if aside:
+        os.nice(YIELDS)
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # a key pressed to end the server is for it
     threading.Thread(target=_end_with_the_server, daemon=True).start()
     halt_when(halt.is_set)

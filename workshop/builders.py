@@ -36,7 +36,7 @@ from workshop import builder
 
 T = TypeVar("T")
 P = ParamSpec("P")
-SKETCHES, BUILDS = "sketches", "builds"  # lines of work for one project
+SKETCHES, BUILDS, TRIES = "sketches", "builds", "tries"  # lines of work for one project
 # how long the builder that knows a project is waited for: to build, and for anything else
 PATIENCE_S, SHORT_S = 3.0, 0.4
 LOOK_S = 0.02
@@ -81,6 +81,7 @@ class _Builder:
     process: Any
     pipe: Connection
     halt: Any
+    aside: bool = False  # it does what nobody waits for, and yields the machine to those who do
     of: str = ""
     used: float = 0.0
 
@@ -92,11 +93,9 @@ class _Builder:
 
 @dataclass
 class _Pool:
-    count: int
     context: Any
     idle: list[_Builder] = field(default_factory=list)
     busy: list[_Builder] = field(default_factory=list)
-    aside: int = 0  # builders at work for which nobody waits at the screen
     changed: threading.Condition = field(default_factory=threading.Condition)
     newest: dict[str, int] = field(default_factory=dict)
     age: int = 0  # counts how often everything was given up
@@ -116,7 +115,7 @@ def give_up_all() -> None:
 def give_up(of: str) -> None:
     """Nobody waits any more for what is being built of a project."""
     for pool in _pool:
-        for line in (SKETCHES, BUILDS):
+        for line in (SKETCHES, BUILDS, TRIES):
             pool.newest[f"{of} {line}"] = next(_numbers)
 
 
@@ -144,12 +143,13 @@ def begin(books: str = "") -> None:
         return
     context = multiprocessing.get_context("forkserver")
     context.set_forkserver_preload(["workshop.builder"])
-    pool = _Pool(settings.BUILDERS, context)
+    pool = _Pool(context)
     told = {"FAIRHINGE_BOOKS": books or str(connection.settings_dict["NAME"]), builder.READY: "1"}
     before = {name: os.environ.get(name) for name in told}
     os.environ.update(told)  # read by the process that builders are forked from
     try:
-        pool.idle = [_started(pool) for _ in range(pool.count)]
+        kinds = [False] * settings.BUILDERS + [True] * settings.BUILDERS_ASIDE
+        pool.idle = [_started(pool, aside) for aside in kinds]
     finally:
         for name, value in before.items():
             os.environ.pop(name)
@@ -169,15 +169,15 @@ def end() -> None:
             pool.changed.notify_all()
 
 
-def _started(pool: _Pool) -> _Builder:
+def _started(pool: _Pool, aside: bool) -> _Builder:
     ours, theirs = pool.context.Pipe()
     halt = pool.context.Event()
     process = pool.context.Process(
-        target=builder.work_for, args=(theirs, halt), daemon=True, name="builder"
+        target=builder.work_for, args=(theirs, halt, aside), daemon=True, name="builder"
     )
     process.start()
     theirs.close()
-    return _Builder(next(_numbers), process, ours, halt)
+    return _Builder(next(_numbers), process, ours, halt, aside)
 
 
 def ask(
@@ -190,10 +190,10 @@ def ask(
     """What a function answers to arguments, worked out by a builder.
 
     Args:
-        aside: whether nobody waits at the screen: it leaves a builder free for those who do.
+        aside: whether nobody waits at the screen: it is done by builders of its own, which yield the
+            machine to those at which somebody waits.
         newest: a line of work of the project in which newer work makes older pointless; its
             builder is another than that of other lines.
-
         seconds: it may take, where that is not what building may.
 
     Raises:
@@ -225,7 +225,8 @@ def _asked(
     turn, line = next(_numbers), f"{asker.of} {newest}"
     if newest and asker.of:
         pool.newest[line] = turn
-
+        if newest == BUILDS:  # what would cure an older version is of no use
+            pool.newest[f"{asker.of} {TRIES}"] = turn
     age = pool.age
 
     def unwanted() -> bool:
@@ -254,7 +255,7 @@ def _asked(
             whole = _came_to_rest(one)
             raise
         finally:
-            _back(pool, one, aside, whole)
+            _back(pool, one, whole)
 
     return answers()
 
@@ -282,35 +283,33 @@ def _taken(
         while True:
             if unwanted():
                 raise Halted
-            free = bool(pool.idle) and not (aside and pool.aside >= max(pool.count - 1, 1))
-            waits = time.monotonic() - asked < patience_s and not aside
-            if waits and of and any(one.of == of for one in pool.busy):
-                free = False
+            free = [one for one in pool.idle if one.aside == aside]
+            waits = time.monotonic() - asked < patience_s
+            if waits and of and any(one.of == of and one.aside == aside for one in pool.busy):
+                free = []
             if free:
-                known = [one for one in pool.idle if of and one.of == of]
-                one = known[0] if known else min(pool.idle, key=lambda b: b.used)
+                known = [one for one in free if of and one.of == of]
+                one = known[0] if known else min(free, key=lambda b: b.used)
                 pool.idle.remove(one)
                 pool.busy.append(one)
-                pool.aside += aside
                 one.of = of
                 return one
             pool.changed.wait(0.05)
 
 
-def _back(pool: _Pool, one: _Builder, aside: bool, whole: bool) -> None:
+def _back(pool: _Pool, one: _Builder, whole: bool) -> None:
     """A builder is free again; replaced where its work was broken off or it has grown too large."""
     if pool.ended:
         return
     if not whole or _bytes(one) > settings.BUILDER_KEEPS_MB * 1e6:
         one.end()
-        fresh = _started(pool)
+        fresh = _started(pool, one.aside)
     else:
         fresh = one
     fresh.used = time.monotonic()
     with pool.changed:
         pool.busy.remove(one)
         pool.idle.append(fresh)
-        pool.aside -= aside
         pool.changed.notify_all()
 
 

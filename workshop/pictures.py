@@ -103,8 +103,9 @@ def _work() -> None:
         try:
             project = Project.objects.select_related("current").filter(id=project_id).first()
             if project:
-                draw(project)
-                _prove(project)
+                with builders.asking_of(project.id):
+                    draw(project)
+                    _prove(project)
         except Exception:  # a picture is never worth the server
             logging.getLogger(__name__).exception("project %s could not be drawn", project_id)
         finally:

@@ -12,6 +12,7 @@ from core.project.results import Solution
 @register
 class Build(ProjectCheck):
     name = "build"
+    waits_for = "steps"
     asks = "Can everything be worked out and built?"
     measures = "Every expression and every step; each error once, beside its cause."
     limits = (Limit("no error", "what a solid is"),)
@@ -38,6 +39,7 @@ class Build(ProjectCheck):
 @register
 class StepSays(ProjectCheck):
     name = "step"
+    waits_for = "steps"
     asks = "Did a step do what was meant?"
     measures = "What each kind of step looks at in its own result: copies in air, play too small."
     limits = (Limit("told with each"),)

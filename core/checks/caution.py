@@ -52,6 +52,7 @@ def _anything_made(solution: Solution) -> bool:
 @register
 class Food(ProjectCheck):
     name = "food"
+    waits_for = "steps"
     asks = "Will it touch food?"
     measures = "Only what the project is said to be for; no measurement can answer it."
     limits = (Limit("21 CFR 174-178, Regulation (EC) 1935/2004", "from memory"),)
@@ -69,6 +70,7 @@ class Food(ProjectCheck):
 @register
 class Load(ProjectCheck):
     name = "load"
+    waits_for = "steps"
     asks = "Does someone rely on it under load?"
     measures = "Only what the project is said to be for; fits that would bear the load are named."
     limits = (Limit("tests to several times the load, out of harm's way"),)

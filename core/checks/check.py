@@ -15,7 +15,7 @@ from __future__ import annotations
 from abc import ABC, abstractmethod
 from collections.abc import Iterable
 from dataclasses import dataclass, field
-from typing import ClassVar, Literal, TypeVar
+from typing import ClassVar, Literal, TypeVar, get_args
 
 from core.checks.finding import Finding
 from core.checks.measuring import Measured, MeasuredFit
@@ -28,9 +28,19 @@ from core.proof.mending import Faults
 
 # readings along the bottom of the desk that a check can belong to
 Reading = Literal[
-    "", "volume", "mass, solid", "thinnest wall", "tightest gap", "overhang", "bed, largest part"
+    "",
+    "volume",
+    "mass, solid",
+    "thinnest wall",
+    "tightest gap",
+    "overhang",
+    "bed, largest part",
+    "holds",
 ]
 PRACTICE = "common practice, no source"
+# what a check has to wait for, the soonest there first
+Waits = Literal["steps", "solids", "fits", "rays", "layers"]
+SOONEST: tuple[Waits, ...] = get_args(Waits)
 
 
 @dataclass(frozen=True)
@@ -99,6 +109,7 @@ class Check(ABC):
     acceptable: ClassVar[bool] = True  # a maker may leave it as it is, with a reason
     as_value: ClassVar[bool] = False  # a fit's desk shows it as a number beside what was asked
     stepwise: ClassVar[bool] = False  # told once a step, where others are once a part
+    waits_for: ClassVar[Waits] = "solids"
     hatched: ClassVar[tuple[str, ...]] = ()  # kinds of marks on the surface that show it
     on: ClassVar[str]
 
@@ -121,6 +132,7 @@ class JointCheck(Check):
     """A check of one fit that could be built on both its parts."""
 
     on = "every fit"
+    waits_for = "fits"
 
     @abstractmethod
     def look(self, joint: Joint) -> Iterable[Finding]:

@@ -28,6 +28,7 @@ Vec3 = tuple[float, float, float]
 @register
 class FineDetail(PieceCheck):
     name = "fine detail"
+    waits_for = "rays"
     asks = "Can the printer tell every detail apart?"
     measures = (
         "Holes, strokes and grooves of each step by the rays of walls and slots, a quarter of each "

@@ -49,6 +49,7 @@ def _of(piece: Piece, kind: Literal["island", "cantilever", "bridge"]) -> list[U
 @register
 class Island(PieceCheck):
     name = "island"
+    waits_for = "layers"
     asks = "Does anything begin in mid-air?"
     measures = BY_LAYERS + "what is left and touches nothing below."
     limits = (Limit("none"),)
@@ -73,6 +74,7 @@ class Island(PieceCheck):
 @register
 class Overhang(PieceCheck):
     name = "overhang"
+    waits_for = "layers"
     asks = "Does anything lean out too far?"
     measures = BY_LAYERS + "what is left and is carried on one side only."
     limits = (Limit("the overhang limit of the process; 45° where nothing was learnt"),)
@@ -114,6 +116,7 @@ class Overhang(PieceCheck):
 @register
 class Bridge(PieceCheck):
     name = "bridge"
+    waits_for = "layers"
     asks = "Are bridges short enough to be laid across air?"
     measures = BY_LAYERS + "what is left and is carried on two sides, and how far it spans."
     limits = (Limit("the bridge limit of the process"),)

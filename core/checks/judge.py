@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import replace
-from typing import TypeVar
+from functools import partial
 
 import core.checks.every  # noqa: F401  (registers them)
 from core.checks.check import (
     CHECKS,
+    SOONEST,
     Check,
     Joint,
     JointCheck,
@@ -18,53 +19,93 @@ from core.checks.check import (
     checks_of,
 )
 from core.checks.finding import Finding
-from core.checks.measuring import measure_all
+from core.checks.measuring import Joints, Measured, measure_all
 from core.errors import unforeseen
 from core.halting import may_halt
 from core.project.results import Solution
 
-C = TypeVar("C", bound=Check)
-
 
 def judge_piece(piece: Piece) -> list[Finding]:
     """Every finding on one solid, good ones included so that nothing goes unsaid."""
-    found = _asked(checks_of(PieceCheck), lambda check: check.look(piece))  # type: ignore[type-abstract]
+    checks = checks_of(PieceCheck)  # type: ignore[type-abstract]
+    return [finding for check in checks for finding in _of_piece(check, piece)]
+
+
+def judge_project(solution: Solution) -> list[Finding]:
+    """Every finding that steps and expressions alone bring: no solid is looked at."""
+    checks = checks_of(ProjectCheck)  # type: ignore[type-abstract]
+    return [
+        finding
+        for check in checks
+        if check.unmeasured
+        for finding in _asked(check, partial(check.look, solution))
+    ]
+
+
+def judge(
+    solution: Solution, parts: Mapping[str, Measured], fits: Joints
+) -> Iterator[tuple[Check, list[Finding]]]:
+    """Check by check, those first that have the least to wait for: each with all it found."""
+    process, unit, use = solution.project.process, solution.project.units, solution.project.use
+    pieces = [
+        Piece(name, measured, process, unit, use, solution.parts[name], solution)
+        for name, measured in parts.items()
+        if not solution.parts[name].part.bought
+    ]
+    for check in sorted(CHECKS.values(), key=lambda one: SOONEST.index(one.waits_for)):
+        if isinstance(check, PieceCheck):
+            yield check, [one for piece in pieces for one in _of_piece(check, piece)]
+        elif isinstance(check, JointCheck):
+            yield (
+                check,
+                [one for joint in _joints(solution, fits) for one in _of_joint(check, joint)],
+            )
+        elif isinstance(check, ProjectCheck):
+            yield check, _asked(check, partial(check.look, solution))
+
+
+def in_telling_order(solution: Solution, found: Mapping[Check, list[Finding]]) -> list[Finding]:
+    """Findings as they are told: part by part, fit by fit, then those on the whole."""
+    places = {("part", name): at for at, name in enumerate(solution.parts)}
+    places |= {("fit", name): at for at, name in enumerate(solution.fits)}
+    kinds = (PieceCheck, JointCheck, ProjectCheck)
+    ordered = []
+    for at, check in enumerate(CHECKS.values()):
+        rank = next(i for i, kind in enumerate(kinds) if isinstance(check, kind))
+        for finding in found.get(check, []):
+            of = (("part", finding.part), ("fit", finding.fit))[rank] if rank < 2 else None
+            ordered.append(((rank, places.get(of, 0) if of else 0, at), finding))
+    ordered.sort(key=lambda one: one[0])
+    return [finding for _, finding in ordered]
+
+
+def _joints(solution: Solution, fits: Joints) -> Iterator[Joint]:
+    """The fits that could be built on both their parts."""
+    for name, later in fits.items():
+        fit, found = solution.fits[name], later()
+        if found is not None and not fit.error and fit.meeting is not None:
+            a, b = (solution.parts[part] for part in fit.fit.parts)
+            yield Joint(fit, found, a, b, solution)
+
+
+def _of_piece(check: PieceCheck, piece: Piece) -> list[Finding]:
     part = piece.name if piece.result else ""
+    found = _asked(check, partial(check.look, piece))
     return [replace(finding, part=part) for finding in found]
 
 
-def judge_joint(joint: Joint) -> list[Finding]:
-    """Every finding on one fit that could be built on both its parts."""
-    if joint.fit.error or joint.fit.meeting is None:
-        return []
-    found = _asked(checks_of(JointCheck), lambda check: check.look(joint))  # type: ignore[type-abstract]
+def _of_joint(check: JointCheck, joint: Joint) -> list[Finding]:
+    found = _asked(check, partial(check.look, joint))
     return [replace(finding, fit=joint.fit.fit.name) for finding in found]
 
 
-def judge_project(solution: Solution, measured: bool = True) -> list[Finding]:
-    """Every finding on a project as a whole.
-
-    Args:
-        measured: whether to look at solids too; else only what steps and expressions say.
-    """
-    asked = [
-        check
-        for check in checks_of(ProjectCheck)  # type: ignore[type-abstract]
-        if measured or check.unmeasured
-    ]
-    return _asked(asked, lambda check: check.look(solution))
-
-
-def _asked(checks: list[C], look: Callable[[C], Iterable[Finding]]) -> list[Finding]:
-    found: list[Finding] = []
-    for check in checks:
-        may_halt()
-        try:
-            found += list(look(check))
-        except Exception as error:
-            words = unforeseen(error, f"'{check.asks}' could not be answered").message
-            found.append(Finding(check.name, "warning", words, unit=""))
-    return found
+def _asked(check: Check, look: Callable[[], Iterable[Finding]]) -> list[Finding]:
+    may_halt()
+    try:
+        return list(look())
+    except Exception as error:
+        words = unforeseen(error, f"'{check.asks}' could not be answered").message
+        return [Finding(check.name, "warning", words, unit="")]
 
 
 def can_be_accepted(finding: Finding) -> bool:
@@ -75,15 +116,4 @@ def can_be_accepted(finding: Finding) -> bool:
 
 def findings_of(solution: Solution) -> list[Finding]:
     """Every finding on a project: its pieces, its fits and the whole, as found."""
-    parts, fits = measure_all(solution)
-    process, unit, use = solution.project.process, solution.project.units, solution.project.use
-    found: list[Finding] = []
-    for name, measured in parts.items():
-        result = solution.parts[name]
-        if not result.part.bought:
-            found += judge_piece(Piece(name, measured, process, unit, use, result, solution))
-    for name, joint in fits.items():
-        if joint is not None:
-            a, b = (solution.parts[part] for part in solution.fits[name].fit.parts)
-            found += judge_joint(Joint(solution.fits[name], joint, a, b, solution))
-    return found + judge_project(solution)
+    return in_telling_order(solution, dict(judge(solution, *measure_all(solution))))

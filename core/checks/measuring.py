@@ -47,22 +47,77 @@ RELIEF_LINES = 0.5  # a step across the bed hardly shows under half a line (comm
 
 
 @dataclass(frozen=True)
-class Measured:
-    """Everything measured on one finished part."""
+class Alone:
+    """What a part is by itself, however it stands."""
 
-    mesh: TriangleMesh
     bulk: Bulk
     closed: Closed
-    walls: Walls
-    slots: Slots
+    holds: Holds | None  # None where it is no vessel
+
+
+@dataclass(frozen=True)
+class Stood:
+    """What depends on how a part stands."""
+
     bed: BedFit
     overhang: Overhang
-    layers: LayerTest | None  # None where the surface is open
-    to_bed: np.ndarray  # type: ignore[type-arg]
     reliefs: tuple[Relief, ...]
-    leads: bool = True  # what hangs, of all that is printed together, is told with this part
     cuts: tuple[Cut, ...] = ()  # where to cut it, should it be too large for the bed
-    holds: Holds | None = None  # None where it is no vessel
+
+
+@dataclass(frozen=True)
+class Measured:
+    """Everything measured on one finished part. What is still being measured is waited for when it
+    is asked for, so that a check waits for what it looks at and for nothing else."""
+
+    mesh: TriangleMesh
+    to_bed: np.ndarray  # type: ignore[type-arg]
+    alone: Callable[[], Alone]
+    stood: Callable[[], Stood]
+    through: Callable[[], tuple[Walls, Slots]]
+    layered: Callable[[], LayerTest | None]
+    leads: bool = True  # what hangs, of all that is printed together, is told with this part
+
+    @property
+    def bulk(self) -> Bulk:
+        return self.alone().bulk
+
+    @property
+    def closed(self) -> Closed:
+        return self.alone().closed
+
+    @property
+    def holds(self) -> Holds | None:
+        return self.alone().holds
+
+    @property
+    def bed(self) -> BedFit:
+        return self.stood().bed
+
+    @property
+    def overhang(self) -> Overhang:
+        return self.stood().overhang
+
+    @property
+    def reliefs(self) -> tuple[Relief, ...]:
+        return self.stood().reliefs
+
+    @property
+    def cuts(self) -> tuple[Cut, ...]:
+        return self.stood().cuts
+
+    @property
+    def walls(self) -> Walls:
+        return self.through()[0]
+
+    @property
+    def slots(self) -> Slots:
+        return self.through()[1]
+
+    @property
+    def layers(self) -> LayerTest | None:
+        """None where the surface is open."""
+        return self.layered()
 
     def place(self, point: tuple[float, float, float]) -> tuple[float, float, float]:
         """A point on the bed, told in the part's own coordinates."""
@@ -94,32 +149,24 @@ class WallFound:
     ends: tuple[Vec3, Vec3] | None = None
 
 
-@dataclass(frozen=True)
-class _Solid:
-    """What a part is by itself, however it stands."""
-
-    bulk: Bulk
-    closed: Closed
-    holds: Holds | None
-
-
 def measure_part(
     result: PartResult,
     process: Process,
     group: Printed | None = None,
     spacing_mm: float = SPACING_MM,
 ) -> Measured:
-    """Runs every check on a finished part, standing with what it is printed together with."""
-    return _part_jobs(result, process, group, spacing_mm, _at_once)()
+    """Everything measured on a finished part, standing with what it is printed together with."""
+    return _measured(result, process, group, spacing_mm, at_once)
 
 
-class _Later(Protocol):
-    """Has something done: now, or beside other things. What it answers gives the result."""
+class Later(Protocol):
+    """Has something done, now or beside other things; what it answers waits for the result."""
 
     def __call__(self, work: Callable[..., T], *given: Any) -> Callable[[], T]: ...
 
 
-def _at_once(work: Callable[..., T], *given: Any) -> Callable[[], T]:
+def at_once(work: Callable[..., T], *given: Any) -> Callable[[], T]:
+    """Does it now."""
     done = work(*given)
     return lambda: done
 
@@ -128,43 +175,25 @@ def _beside(work: Callable[..., T], *given: Any) -> Callable[[], T]:
     return _WORKERS.submit(work, *given).result
 
 
-def _part_jobs(
-    result: PartResult,
-    process: Process,
-    group: Printed | None,
-    spacing_mm: float,
-    later: _Later,
-) -> Callable[[], Measured]:
-    """A part measured in pieces that do not wait for one another; what changed alone is measured
-    anew: turned, a part keeps its walls."""
+def _measured(
+    result: PartResult, process: Process, group: Printed | None, spacing_mm: float, later: Later
+) -> Measured:
+    """A part measured in pieces that do not wait for one another, and that are kept one by one:
+    turned, a part keeps its walls."""
     setting = Setting.of(process)
     whole = group or Printed((result,), (np.eye(3, 4),))
     state, name = result.state, result.part.name
-    through = later(_through, state, spacing_mm)
-    layers = later(_layers_of, whole, setting) if whole.leads(name) else None
-    solid = later(_solid, state)
-    stood = later(_stood, result, whole, setting)
-
-    def together() -> Measured:
-        walls, slots = through()
-        alone, (bed, overhang, reliefs, cuts) = solid(), stood()
-        return Measured(
-            mesh_of(state),
-            alone.bulk,
-            alone.closed,
-            walls,
-            slots,
-            bed,
-            overhang,
-            layers() if layers else _layers_of(whole, setting),
-            whole.to_bed(name),
-            reliefs,
-            whole.leads(name),
-            cuts,
-            alone.holds,
-        )
-
-    return together
+    leads = whole.leads(name)
+    return Measured(
+        mesh_of(state),
+        whole.to_bed(name),
+        later(_alone, state),
+        later(_stood, result, whole, setting),
+        later(_through, state, spacing_mm),
+        # what hangs is told with the one that leads: it has asked first
+        later(_layers_of, whole, setting) if leads else lambda: _layers_of(whole, setting),
+        leads,
+    )
 
 
 def _through(state: PartState, spacing_mm: float) -> tuple[Walls, Slots]:
@@ -180,22 +209,19 @@ def _through(state: PartState, spacing_mm: float) -> tuple[Walls, Slots]:
     return MEASURED.get(content_key("walls and slots", state.key, spacing_mm), measure)
 
 
-def _solid(state: PartState) -> _Solid:
+def _alone(state: PartState) -> Alone:
     mesh = mesh_of(state)
     return MEASURED.get(
         content_key("by itself", state.key),
-        lambda: _Solid(measure_bulk(mesh), check_closed(mesh), _holds(state)),
+        lambda: Alone(measure_bulk(mesh), check_closed(mesh), _holds(state)),
     )
 
 
-_Stood = tuple[BedFit, Overhang, tuple[Relief, ...], tuple[Cut, ...]]
-
-
-def _stood(result: PartResult, group: Printed, setting: Setting) -> _Stood:
+def _stood(result: PartResult, group: Printed, setting: Setting) -> Stood:
     """What depends on how a part stands: whether it fits the bed, what leans out."""
     state, name = result.state, result.part.name
 
-    def measure() -> _Stood:
+    def measure() -> Stood:
         mesh = mesh_of(state)
         matrix = group.to_bed(name)
         standing = TriangleMesh(
@@ -211,7 +237,7 @@ def _stood(result: PartResult, group: Printed, setting: Setting) -> _Stood:
             corners = standing.vertices
         bed = check_bed(corners, setting.bed_mm)
         reliefs = shallow_reliefs(standing, setting.layer_mm, RELIEF_LINES * setting.line_mm)
-        return (
+        return Stood(
             bed,
             check_overhang(standing, setting.overhang_limit_deg, setting.layer_mm),
             tuple(reliefs),
@@ -403,14 +429,17 @@ def cuts_for(group: Printed, bed: Vec3) -> tuple[Cut, ...]:
     return where_to_cut(group.solid().solid, (sides[0], sides[1], sides[2]))
 
 
+Joints = dict[str, Callable[[], MeasuredFit | None]]
+
+
 def measure_all(
     solution: Solution, spacing_mm: float = SPACING_MM
-) -> tuple[dict[str, Measured], dict[str, MeasuredFit | None]]:
-    """Every part and fit of a solution measured, side by side: the kernels release the lock."""
+) -> tuple[dict[str, Measured], Joints]:
+    """Every part and fit of a solution measured side by side: nothing is waited for yet."""
     process = solution.project.process
     groups = {part.part.name: group for group in printed_groups(solution) for part in group.parts}
     parts = {
-        name: _part_jobs(part, process, groups.get(name), spacing_mm, _beside)
+        name: _measured(part, process, groups.get(name), spacing_mm, _beside)
         for name, part in solution.parts.items()
         if part.state.body is not None
     }
@@ -424,7 +453,7 @@ def measure_all(
         )
         for name, fit in solution.fits.items()
     }
-    return {name: job() for name, job in parts.items()}, {name: job() for name, job in fits.items()}
+    return parts, fits
 
 
 _WORKERS = ThreadPoolExecutor(max_workers=os.cpu_count() or 2, thread_name_prefix="measure")

@@ -17,6 +17,7 @@ _Group = tuple[str, tuple[Field, ...], Mapping[str, str]]
 @register
 class Undecided(ProjectCheck):
     name = "undecided"
+    waits_for = "steps"
     asks = "Which sizes did nobody decide?"
     measures = "Lengths that read in a step's sentence and stand as the step was offered with."
     limits = (Limit("a note, one a part"),)
@@ -56,6 +57,7 @@ def _left(result: StepResult) -> list[str]:
 @register
 class MissingPartner(ProjectCheck):
     name = "partner"
+    waits_for = "steps"
     asks = "Does everything made to meet something have its partner here?"
     measures = "What kinds of steps say they are made for: a thread its counterpart, a ledge a fit."
     limits = (Limit("a note, one a step"),)

@@ -18,6 +18,8 @@ class RunsOut(PieceCheck):
     )
     limits = (Limit("to the rim; a note where a hole or a notch lets it out below"),)
 
+    reading = "holds"
+
     def look(self, piece: Piece) -> Iterable[Finding]:
         held = piece.measured.holds
         if held is None:

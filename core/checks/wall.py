@@ -22,6 +22,7 @@ SAME_MM = 0.02  # what facets allow
 @register
 class Wall(PieceCheck):
     name = "wall"
+    waits_for = "rays"
     asks = "Is every wall thick enough to print?"
     measures = (
         "Rays along the inward normal from points at most 1 mm apart over the whole surface; the "

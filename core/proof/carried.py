@@ -148,7 +148,7 @@ def _cantilever(
     edge = np.vstack([starts, (starts + ends) / 2])
     points = np.vstack([edge[:: max(1, len(edge) // 400)], grid[Within(piece).of(grid)]])
     square = np.maximum((way**2).sum(axis=1), 1e-18)
-    edges = shapely.STRtree(shapely.linestrings(np.stack([a, a + way], axis=1)))
+    edges = shapely.STRtree(list(shapely.linestrings(np.stack([a, a + way], axis=1))))  # type: ignore[arg-type]
     _, own = edges.query_nearest(shapely.points(points), all_matches=False)
     t = np.clip(((points - a[own]) * way[own]).sum(axis=1) / square[own], 0, 1)
     foot = a[own] + t[:, None] * way[own]

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from core.checks.check import CHECKS, Joint, Piece
+from core.checks.check import CHECKS, Check
 from core.checks.checklist import Line, lines_of
 from core.checks.finding import ORDER, Finding, worst
-from core.checks.judge import can_be_accepted, judge_joint, judge_piece, judge_project
-from core.checks.measuring import Measured, measure_all
+from core.checks.judge import can_be_accepted, in_telling_order, judge, judge_project
+from core.checks.measuring import Measured, MeasuredFit, measure_all
 from core.checks.trying import with_tried_remedies
 from core.measures.display import in_unit, plain
 from core.process.model import FEELS
@@ -27,6 +28,7 @@ from core.report.drawings import drawing_view
 from core.report.fits import fit_view
 from core.report.models import (
     BandView,
+    CheckDone,
     CheckView,
     FaceView,
     FindingView,
@@ -40,7 +42,7 @@ from core.report.models import (
     Report,
     StepView,
 )
-from core.report.readings import readings
+from core.report.readings import Readings, readings
 from core.report.sentences import (
     error_view,
     field_views,
@@ -66,43 +68,74 @@ def report_on(
         proof: whether to run the checks; without them nothing is measured.
         remedies: whether to try remedies, each on a copy; what is not tried is not offered.
     """
+    if not proof:
+        found = accepted(solution, judge_project(solution))
+        return _assembled(solution, {}, {}, found)
+    *_, last = report_bit_by_bit(solution, spacing_mm, remedies)
+    assert isinstance(last, Report)
+    return last
+
+
+def report_bit_by_bit(
+    solution: Solution, spacing_mm: float = SPACING_MM, remedies: bool = False
+) -> Iterator[CheckDone | Report]:
+    """What each check found, as it ends, with the readings that are complete then; at last the
+    report."""
+    measured, joints = measure_all(solution, spacing_mm)
+    found: dict[Check, list[Finding]] = {}
+    waiting = Readings(solution, measured, joints)
+    for check, findings in judge(solution, measured, joints):
+        found[check] = findings
+        told = accepted(solution, [one.untried() for one in findings])
+        yield CheckDone(
+            check=check.name,
+            findings=[finding_view(finding) for finding in told],
+            readings=waiting.ended(check.name, told),
+        )
+    raw = in_telling_order(solution, found)
+    raw = with_tried_remedies(solution, raw) if remedies else [one.untried() for one in raw]
+    fits = {name: later() for name, later in joints.items()}
+    yield _assembled(solution, measured, fits, accepted(solution, raw))
+
+
+def tried(solution: Solution) -> list[FindingView]:
+    """Everything that is found, each with a remedy where one was tried and works."""
+    raw = in_telling_order(solution, dict(judge(solution, *measure_all(solution))))
+    found = accepted(solution, with_tried_remedies(solution, raw))
+    return [finding_view(finding) for finding in _by_severity(found)]
+
+
+def accepted(solution: Solution, found: Sequence[Finding]) -> list[Finding]:
+    """Findings worded in the project's unit, each with the reason it is left as it is."""
+    unit = solution.project.units
+    told = [
+        replace(
+            one,
+            message=in_unit(one.message, unit),
+            remedy=one.remedy and replace(one.remedy, label=in_unit(one.remedy.label, unit)),
+        )
+        for one in found
+    ]
+    return with_acceptance(told, solution.project.accepted)
+
+
+def _by_severity(findings: Sequence[Finding]) -> list[Finding]:
+    return sorted(findings, key=lambda finding: ORDER.index(finding.severity))
+
+
+def _assembled(
+    solution: Solution,
+    measured: dict[str, Measured],
+    joints: dict[str, MeasuredFit | None],
+    findings: Sequence[Finding],
+) -> Report:
     project = solution.project
     process, unit = project.process, project.units
-
-    def accepted(found: list[Finding]) -> list[Finding]:
-        """Findings worded in the project's unit, each with the reason it is left as it is."""
-        told = [
-            replace(
-                one,
-                message=in_unit(one.message, unit),
-                remedy=one.remedy and replace(one.remedy, label=in_unit(one.remedy.label, unit)),
-            )
-            for one in found
-        ]
-        return with_acceptance(told, project.accepted)
-
-    measured, gaps = measure_all(solution, spacing_mm) if proof else ({}, {})
-    raw: list[Finding] = []
-    for name, result in solution.parts.items():
-        if name in measured and not result.part.bought:
-            piece = Piece(name, measured[name], process, unit, project.use, result, solution)
-            raw += judge_piece(piece)
-    for fit in solution.fits.values():
-        found = gaps.get(fit.fit.name)
-        if found is not None:
-            a, b = (solution.parts[part] for part in fit.fit.parts)
-            raw += judge_joint(Joint(fit, found, a, b, solution))
-    raw += judge_project(solution, measured=proof)
-    if remedies and proof:
-        raw = with_tried_remedies(solution, raw)
-    else:
-        raw = [one.untried() for one in raw]
-    findings = accepted(raw)
     fits = [
-        fit_view(fit, gaps.get(name), [one for one in findings if one.fit == name], solution)
+        fit_view(fit, joints.get(name), [one for one in findings if one.fit == name], solution)
         for name, fit in solution.fits.items()
     ]
-    findings.sort(key=lambda finding: ORDER.index(finding.severity))
+    findings = _by_severity(findings)
     parts = [
         _part_view(result, measured.get(name), solution, findings)
         for name, result in solution.parts.items()
@@ -119,9 +152,7 @@ def report_on(
         measures=_measures(solution),
         parts=parts,
         fits=fits,
-        readings=readings(
-            [part for part in parts if not part.bought], fits, findings, measured, solution
-        ),
+        readings=readings(solution, measured, joints, findings),
         findings=[finding_view(finding) for finding in findings],
         checklist=[_line_view(line) for line in lines_of(solution)],
         drawings=[drawing.name for drawing in project.drawings],
@@ -309,7 +340,7 @@ def _held_views(path: str, result: StepResult) -> list[HeldView]:
 
 
 def _part_view(
-    result: PartResult, measured: Measured | None, solution: Solution, findings: list[Finding]
+    result: PartResult, measured: Measured | None, solution: Solution, findings: Sequence[Finding]
 ) -> PartView:
     part = result.part
     own = [finding for finding in findings if finding.part == part.name]

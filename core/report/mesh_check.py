@@ -12,22 +12,22 @@ from numpy.typing import NDArray
 from core.checks.check import Piece
 from core.checks.finding import ORDER, Finding
 from core.checks.judge import judge_piece
-from core.checks.measuring import RELIEF_LINES, Measured, small_pieces_of
+from core.checks.measuring import RELIEF_LINES, Alone, Measured, Stood, at_once, small_pieces_of
 from core.formats.reading import RawMesh
 from core.process import Process
 from core.proof.bed import check_bed
 from core.proof.closed import check_closed
 from core.proof.gaps import smallest_gap
-from core.proof.layers import test_layers
+from core.proof.layers import LayerTest, test_layers
 from core.proof.mass import measure_bulk
 from core.proof.mending import find_faults
 from core.proof.overhang import check_overhang
 from core.proof.relief import shallow_reliefs
 from core.proof.setting import Setting
-from core.proof.slots import measure_slots
+from core.proof.slots import Slots, measure_slots
 from core.proof.sound import Sound, sound_solid
 from core.proof.stances import rank_stances
-from core.proof.walls import Rays, measure_walls
+from core.proof.walls import Rays, Walls, measure_walls, spread_points
 from core.solids import TriangleMesh
 
 Matrix = NDArray[np.float64]
@@ -123,23 +123,26 @@ def _measured(sound: Sound, process: Process, stance: str) -> tuple[Measured, Ma
     stood = TriangleMesh(
         points - np.array([0.0, 0.0, low]), mesh.triangles, mesh.face_index, mesh.faces
     )
-    layers = None
-    if solid is not None:
-        layers = test_layers(
-            solid.transform(to_bed), process.layer_mm, process.overhang_limit_deg
-        )  # fmt: skip
-    rays = Rays(mesh)
-    measured = Measured(
-        mesh,
-        bulk,
-        check_closed(mesh),
-        measure_walls(mesh, rays=rays),
-        measure_slots(mesh, rays=rays),
+
+    def layers() -> LayerTest | None:
+        if solid is None:
+            return None
+        standing = solid.transform(to_bed)
+        return test_layers(standing, process.layer_mm, process.overhang_limit_deg)
+
+    def through() -> tuple[Walls, Slots]:
+        rays, spread = Rays(mesh), spread_points(mesh)
+        walls = measure_walls(mesh, rays=rays, spread=spread)
+        return walls, measure_slots(mesh, rays=rays, spread=spread)
+
+    alone = Alone(bulk, check_closed(mesh), None)
+    stands = Stood(
         check_bed(stood.vertices, process.bed_mm),
         check_overhang(stood, process.overhang_limit_deg, process.layer_mm),
-        layers,
-        to_bed,
         tuple(shallow_reliefs(stood, process.layer_mm, RELIEF_LINES * process.line_mm)),
+    )
+    measured = Measured(
+        mesh, to_bed, lambda: alone, lambda: stands, at_once(through), at_once(layers)
     )
     return measured, turn
 

@@ -465,6 +465,14 @@ class CheckView(View):
     error: ErrorView | None
 
 
+class CheckDone(View):
+    """What one check found, as it ended, and the readings that are complete with it."""
+
+    check: str
+    findings: list[FindingView]
+    readings: list[ReadingView]
+
+
 class Report(View):
     """Everything a screen shows of a project."""
 

@@ -39,7 +39,7 @@ def proved(solution: Solution, proof: bool = True) -> Told:
         for view in report.parts
     ]
     fits = [
-        _fit(view, solution.fits[view.name], joints.get(view.name), solution)
+        _fit(view, solution.fits[view.name], joints[view.name]() if proof else None, solution)
         for view in report.fits
     ]
     told: Told = _finite(

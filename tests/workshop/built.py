@@ -18,5 +18,13 @@ def stages(client: Client, project: int, version: int, since: int = 0) -> list[d
 def report(client: Client, project: int, version: int) -> dict[str, Any]:
     """The whole report on a version."""
     last = stages(client, project, version)[-1]
-    assert last["stage"] == "whole", last
+    assert last["stage"] == "proof", last
     return last["report"]
+
+
+def opened(client: Client, project: int) -> dict[str, Any]:
+    """A project as it is opened, its report proved."""
+    found = client.get(f"/api/projects/{project}").json()
+    return (
+        found if found["proved"] else {**found, "report": report(client, project, found["version"])}
+    )

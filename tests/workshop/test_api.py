@@ -14,8 +14,9 @@ from django.test import Client
 
 from core.formats import unpack_mesh
 from core.project.cache import forget_all
+from tests.workshop.built import opened as opened_again
 from tests.workshop.built import report, stages
-from workshop import keeping
+from workshop import answers, keeping
 from workshop.models import Project, Revision
 
 pytestmark = pytest.mark.django_db
@@ -37,7 +38,7 @@ def send(client: Client, method: str, path: str, body=None, **headers):
 def opened(client: Client) -> dict:
     shelf = client.get("/api/projects").json()
     tin = next(item for item in shelf if item["title"] == "Bait tin")
-    return client.get(f"/api/projects/{tin['id']}").json()
+    return opened_again(client, tin["id"])
 
 
 def edited(opened: dict, **measures: str) -> dict:
@@ -66,28 +67,58 @@ def test_a_change_is_kept_and_its_consequences_told(client: Client, opened: dict
     assert client.get(path).json()["report"] == whole["report"]
 
 
-def test_a_version_comes_solids_first_then_proof_then_remedies(
-    client: Client, opened: dict
-) -> None:
+def test_a_version_comes_as_it_ends(client: Client, opened: dict) -> None:
+    """Solids first, then each check, then the proof; remedies are asked for by themselves."""
     path = f"/api/projects/{opened['id']}"
     body = {"version": 1, "document": edited(opened, wall="0.9"), "words": "thin"}
     assert send(client, "PUT", path, body).status_code == 200
     forget_all()
-    solids, proof, whole = stages(client, opened["id"], 2, since=1)
-    assert [one["stage"] for one in (solids, proof, whole)] == ["solids", "proof", "whole"]
-    keys = [[part["key"] for part in one["report"]["parts"]] for one in (solids, proof, whole)]
-    assert keys[0] == keys[1] == keys[2] and any(keys[0])
+    solids, *checks, proof = stages(client, opened["id"], 2, since=1)
+    assert solids["stage"] == "solids" and proof["stage"] == "proof"
+    assert {one["stage"] for one in checks} == {"check"}
+    keys = [[part["key"] for part in one["report"]["parts"]] for one in (solids, proof)]
+    assert keys[0] == keys[1] and any(keys[0])
     # each mesh is here as soon as its key is told
     assert all(client.get(f"{path}/mesh/{key}").status_code == 200 for key in keys[0] if key)
     assert not any(part["mass"] for part in solids["report"]["parts"])
+    # what the checks told is what the proof says, each reading once, none before its checks ended
+    found = [one["message"] for check in checks for one in check["findings"]]
+    assert sorted(found) == sorted(one["message"] for one in proof["report"]["findings"])
+    read = [one for check in checks for one in check["readings"]]
+    assert sorted(read, key=str) == sorted(proof["report"]["readings"], key=str)
+    for at, check in enumerate(checks):
+        for reading in check["readings"]:
+            assert not set(reading["checks"]) & {later["check"] for later in checks[at + 1 :]}
     thin = [one for one in proof["report"]["findings"] if one["severity"] == "stop"]
     assert thin and not any(one["remedy"] for one in thin)
-    assert whole["consequences"] == proof["consequences"] != []
     # the shelf hears of it; a version that is not the newest is not built
     shelf = {item["title"]: item for item in client.get("/api/projects").json()}
     assert shelf["Bait tin"]["severity"] == "stop"
-    old = client.get(f"{path}/built?version=1")
-    assert old.status_code == 409 and old.json()["version"] == 2
+    for asked in ("built", "tried"):
+        old = client.get(f"{path}/{asked}?version=1")
+        assert old.status_code == 409 and old.json()["version"] == 2
+
+
+def test_remedies_are_tried_apart_from_the_proof(client: Client) -> None:
+    tin = next(one for one in client.get("/api/projects").json() if one["title"] == "Hook tin")
+    found = report(client, tin["id"], tin["version"])["findings"]
+    tried = client.get(f"/api/projects/{tin['id']}/tried?version={tin['version']}").json()
+    assert [one | {"remedy": None} for one in tried] == found
+    hangs = next(one for one in tried if one["check"] == "overhang")
+    assert hangs["remedy"]["edits"] and "stand it" in hangs["remedy"]["label"]
+
+
+def test_opening_waits_for_no_proof(client: Client, opened: dict) -> None:
+    path = f"/api/projects/{opened['id']}"
+    forget_all()
+    answers._KEPT.clear()
+    with patch("workshop.answers.report_bit_by_bit", side_effect=AssertionError("it was proved")):
+        fresh = client.get(path).json()
+    assert not fresh["proved"] and fresh["report"]["readings"] == []
+    assert all(part["key"] and part["mass"] is None for part in fresh["report"]["parts"])
+    proof = stages(client, opened["id"], 1)[-1]
+    again = client.get(path).json()
+    assert again["proved"] and again["report"] == proof["report"]
 
 
 def test_what_is_kept_is_not_built(client: Client, opened: dict) -> None:

@@ -12,6 +12,7 @@ import trimesh
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
+from tests.workshop.built import opened
 from workshop import jobs
 from workshop.costly import Costly
 from workshop.models import Job, Project
@@ -73,7 +74,7 @@ def over(job: int) -> dict[str, object]:
 def test_a_sound_mesh_is_proved_and_kept_as_a_project() -> None:
     done = over(bring(stl(trimesh.creation.box((20, 30, 40)))))
     assert done["state"] == "done" and done["progress"] == 1
-    report = Client().get(f"/api/projects/{done['project']}").json()["report"]
+    report = opened(Client(), done["project"])["report"]  # type: ignore[arg-type]
     assert report["parts"][0]["volume_mm3"] == pytest.approx(24_000)
     assert bytes(Job.objects.get(id=done["id"]).data) == b""  # the mesh itself is kept elsewhere
 

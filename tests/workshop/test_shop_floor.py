@@ -11,7 +11,7 @@ from django.core.management import call_command
 from django.test import Client
 
 from core.project.cache import forget_all
-from tests.workshop.built import report
+from tests.workshop.built import opened, report
 from workshop.models import MeshFile
 
 pytestmark = pytest.mark.django_db
@@ -27,10 +27,6 @@ def box(holed: bool = False) -> bytes:
 def bring(client: Client, data: bytes, name: str = "block.stl", **given):
     file = SimpleUploadedFile(name, data)
     return client.post("/api/meshes", {"file": file, "units": "mm", "mend": False, **given})
-
-
-def opened(client: Client, project: int) -> dict:
-    return client.get(f"/api/projects/{project}").json()
 
 
 def test_a_sound_mesh_becomes_a_project_measured_on_its_solid(client: Client) -> None:

@@ -15,11 +15,20 @@ from core.project.schema import Project as Document
 from core.project.starters import begun
 from core.report import apply_edits, consequences
 from core.report.differences import differences
-from core.report.models import Difference, MotionReport, PushedView, Report, SketchView
+from core.report.models import (
+    Difference,
+    FindingView,
+    MotionReport,
+    PushedView,
+    Report,
+    SketchView,
+)
 from core.report.print_models import BedsView, LayerView, MarksView, SlicedView, StanceView
 from workshop import builders, keeping, pictures, shelving
 from workshop.answers import (
     Stage,
+    Summary,
+    at_hand,
     building,
     faced_of,
     laid_out,
@@ -27,13 +36,13 @@ from workshop.answers import (
     marked,
     maze_of,
     motion_of,
-    previewed,
     proved,
     report_of,
     sketched,
     sliced_of,
     stances_of,
     tipped_of,
+    tried_of,
     unbuilt,
 )
 from workshop.api.shapes import (
@@ -66,6 +75,14 @@ def _project(project_id: int) -> Project:
     return Project.objects.select_related("current").get(id=project_id)
 
 
+def _at(project_id: int, version: int) -> Project:
+    """A project that is at a version still."""
+    project = _project(project_id)
+    if project.version != version:
+        raise Stale(project.version)
+    return project
+
+
 def kept_as(project: Project, document: Document | None = None) -> Kept:
     """A project as it is kept now, not built."""
     undo, redo = keeping.neighbours(project)
@@ -80,16 +97,26 @@ def kept_as(project: Project, document: Document | None = None) -> Kept:
 
 
 def opened(project: Project) -> Opened:
-    """A project as the screen takes it; where it cannot be built here, with the reason."""
+    """A project as the screen takes it, proved or still to be proved; where it cannot be built here,
+    with the reason."""
     document, why = keeping.document_of(project), ""
+    summary: Summary | None = None
     try:
         with builders.asking_of(project.id):
-            report = report_of(document)
+            report, summary = at_hand(document)
     except Limited as limit:
         report = unbuilt(document, limit.message, limit.remedy or "")
         why = f"{limit.message}; {limit.remedy}"
-    keeping.tell(project.id, project.version, proved(document, report))
-    return Opened(id=project.id, **dict(kept_as(project, document)), report=report, unbuilt=why)
+        summary = proved(document, report)
+    if summary is not None:
+        keeping.tell(project.id, project.version, summary)
+    return Opened(
+        id=project.id,
+        **dict(kept_as(project, document)),
+        report=report,
+        proved=summary is not None,
+        unbuilt=why,
+    )
 
 
 @router.post("/projects", response={201: Opened, 422: Refusal})
@@ -107,7 +134,7 @@ def new_project(request: HttpRequest, given: NewIn):  # type: ignore[no-untyped-
 @router.post("/starters/preview", response={200: Report, 422: Refusal})
 def preview_starter(request: HttpRequest, given: NewIn):  # type: ignore[no-untyped-def]
     """What a starter would come to with these answers; nothing is kept."""
-    return previewed(begun(given.starter, given.units, given.answers, given.feel))
+    return report_of(begun(given.starter, given.units, given.answers, given.feel))
 
 
 @router.get("/projects/{project_id}", response={200: Opened, 404: Refusal})
@@ -145,34 +172,47 @@ def redo(request: HttpRequest, project_id: int, given: VersionIn):  # type: igno
 
 @router.get("/projects/{project_id}/built", response={200: Stage, 404: Refusal, 422: Refusal})
 def built(request: HttpRequest, project_id: int, version: int, since: int | None = None):  # type: ignore[no-untyped-def]
-    """What a version comes to, one line of JSON a stage as it ends; the last is the whole.
+    """What a version comes to, one line of JSON a stage as it ends; the last is its proof.
 
     A newer version's work ends an older one's. A line may also be a refusal: it met a limit. What
     followed is told against revision ``since``.
     """
-    project = _project(project_id)
-    if project.version != version:
-        raise Stale(project.version)
+    project = _at(project_id, version)
     document = keeping.document_of(project)
     earlier = project.revisions.filter(number=since).first() if since is not None else None
     before = read_document(earlier.document) if earlier else None
     stages = building(document, before)
 
-    def lines() -> Iterator[str]:
+    def lines() -> Iterator[bytes]:
         try:
-            for stage in stages:
-                if stage.stage == "whole":
-                    keeping.tell(project_id, version, proved(document, stage.report))
-                yield stage.model_dump_json() + "\n"
+            for line, summary in stages:
+                if summary is not None:
+                    keeping.tell(project_id, version, summary)
+                yield line
         except Halted:
             return
         except CoreError as error:
             refusal = Refusal(message=error.message, where=error.where, remedy=error.remedy)
-            yield refusal.model_dump_json() + "\n"
+            yield refusal.model_dump_json().encode() + b"\n"
 
     answer = StreamingHttpResponse(lines(), content_type="application/x-ndjson")
     answer["Content-Encoding"] = "identity"  # each line goes as it comes
     return answer
+
+
+@router.get(
+    "/projects/{project_id}/tried",
+    response={200: list[FindingView], 204: None, 404: Refusal, 422: Refusal},
+)
+def try_remedies(request: HttpRequest, project_id: int, version: int):  # type: ignore[no-untyped-def]
+    """Everything that is found, each with a remedy where one was tried and works.
+
+    It is tried aside, and given up when a newer version is built: then there is no answer.
+    """
+    try:
+        return tried_of(keeping.document_of(_at(project_id, version)))
+    except Halted:
+        return 204, None
 
 
 @router.delete("/projects/{project_id}/built", response={204: None})

@@ -43,7 +43,7 @@ class Kept(Schema):
 
 
 class Opened(Schema):
-    """A project, opened: its document and what follows from it."""
+    """A project, opened: its document and what is at hand of what it comes to."""
 
     id: int
     version: int
@@ -52,7 +52,7 @@ class Opened(Schema):
     redo: str | None
     document: Document
     report: Report
-    consequences: list[Consequence] = []
+    proved: bool  # else the report tells what is built; its proof comes under ``/built``
     unbuilt: str = ""  # why it has no solids here: a limit that it met
 
 

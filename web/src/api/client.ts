@@ -58,7 +58,8 @@ export type OutlineDeskView = Schemas["OutlineDeskView"];
 export type MoveInfo = Schemas["MoveInfo"];
 export type ReadView = Schemas["ReadView"];
 export type Kept = Schemas["Kept"];
-export type Stage = Schemas["Stage"];
+export type Checked = Schemas["Checked"];
+export type Stage = Schemas["Solids"] | Checked | Schemas["Proof"];
 export type PageName = Schemas["PageName"];
 export type PageView = Schemas["PageView"];
 export type SketchView = Schemas["SketchView"];
@@ -152,9 +153,18 @@ type Path = keyof paths;
 const at = (path: Path, values: Record<string, string | number>) =>
   path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(String(values[name])));
 
+let catalogue: Promise<Catalogue> | null = null;
+
 export const server = {
   shelf: () => ask<ShelfItem[]>("GET", at("/api/projects", {})),
-  catalogue: () => ask<Catalogue>("GET", at("/api/catalogue", {})),
+  /** What there is to begin with: the same as long as this page is open. */
+  catalogue: () => {
+    catalogue ??= ask<Catalogue>("GET", at("/api/catalogue", {})).catch((problem: unknown) => {
+      catalogue = null;
+      throw problem;
+    });
+    return catalogue;
+  },
   pages: () => ask<PageName[]>("GET", at("/api/pages", {})),
   page: (room: string, kind: string) =>
     ask<PageView>("GET", at("/api/pages/{room}/{kind}", { room, kind })),
@@ -195,6 +205,13 @@ export const server = {
     comes<Stage | Schemas["Refusal"]>(
       at("/api/projects/{project_id}/built", { project_id: id }) +
         `?version=${version}&since=${since}`,
+      signal,
+    ),
+  tried: (id: number, version: number, signal: AbortSignal) =>
+    ask<FindingView[] | undefined>(
+      "GET",
+      at("/api/projects/{project_id}/tried", { project_id: id }) + `?version=${version}`,
+      undefined,
       signal,
     ),
   stopBuilding: (id: number) =>

@@ -901,7 +901,7 @@ export interface paths {
         };
         /**
          * Built
-         * @description What a version comes to, one line of JSON a stage as it ends; the last is the whole.
+         * @description What a version comes to, one line of JSON a stage as it ends; the last is its proof.
          *
          *     A newer version's work ends an older one's. A line may also be a refusal: it met a limit. What
          *     followed is told against revision ``since``.
@@ -1479,6 +1479,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/tried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Try Remedies
+         * @description Everything that is found, each with a remedy where one was tried and works.
+         *
+         *     It is tried aside, and given up when a newer version is built: then there is no answer.
+         */
+        get: operations["workshop_api_projects_try_remedies"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/undo": {
         parameters: {
             query?: never;
@@ -1911,6 +1933,24 @@ export interface components {
             within_mm: number | null;
             /** Word */
             word: string;
+        };
+        /**
+         * Checked
+         * @description What one check found.
+         */
+        Checked: {
+            /** Check */
+            check: string;
+            /** Findings */
+            findings: components["schemas"]["FindingView"][];
+            /** Readings */
+            readings: components["schemas"]["ReadingView"][];
+            /**
+             * Stage
+             * @default check
+             * @constant
+             */
+            stage: "check";
         };
         /**
          * CompareView
@@ -3297,17 +3337,14 @@ export interface components {
         };
         /**
          * Opened
-         * @description A project, opened: its document and what follows from it.
+         * @description A project, opened: its document and what is at hand of what it comes to.
          */
         Opened: {
-            /**
-             * Consequences
-             * @default []
-             */
-            consequences: components["schemas"]["Consequence"][];
             document: components["schemas"]["Project"];
             /** Id */
             id: number;
+            /** Proved */
+            proved: boolean;
             /** Redo */
             redo: string | null;
             report: components["schemas"]["Report"];
@@ -4122,6 +4159,24 @@ export interface components {
             version: 2;
         };
         /**
+         * Proof
+         * @description A version proved, and what followed from what was changed. No remedy is tried yet.
+         */
+        Proof: {
+            /**
+             * Consequences
+             * @default []
+             */
+            consequences: components["schemas"]["Consequence"][];
+            report: components["schemas"]["Report"];
+            /**
+             * Stage
+             * @default proof
+             * @constant
+             */
+            stage: "proof";
+        };
+        /**
          * PushEnd
          * @description One way a measure was pushed: the last value that holds; where it breaks and why, if it
          *     does before four times or a quarter of the value.
@@ -4714,6 +4769,19 @@ export interface components {
             walls: number;
         };
         /**
+         * Solids
+         * @description A version as it is built: its solids can be drawn, nothing is proved yet.
+         */
+        Solids: {
+            report: components["schemas"]["Report"];
+            /**
+             * Stage
+             * @default solids
+             * @constant
+             */
+            stage: "solids";
+        };
+        /**
          * SpoolIn
          * @description Grams of filament left; None where it is not kept.
          */
@@ -4740,23 +4808,6 @@ export interface components {
             total_mm: number;
             /** Worst Mm */
             worst_mm: number;
-        };
-        /**
-         * Stage
-         * @description How far a document is built and proved: its solids, its proof, the whole with remedies.
-         */
-        Stage: {
-            /**
-             * Consequences
-             * @default []
-             */
-            consequences: components["schemas"]["Consequence"][];
-            report: components["schemas"]["Report"];
-            /**
-             * Stage
-             * @enum {string}
-             */
-            stage: "solids" | "proof" | "whole";
         };
         /**
          * StanceView
@@ -6771,7 +6822,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Stage"];
+                    "application/json": components["schemas"]["Solids"] | components["schemas"]["Checked"] | components["schemas"]["Proof"];
                 };
             };
             /** @description Not Found */
@@ -7811,6 +7862,55 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_projects_try_remedies: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindingView"][];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

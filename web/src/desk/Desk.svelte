@@ -290,18 +290,28 @@
               >▲ {bad.length} to look at{#if notes.length}, {notes.length}
                 {notes.length === 1 ? "note" : "notes"}{/if}</span
             >{:else if notes.length}○ {notes.length}
-            {notes.length === 1 ? "note" : "notes"}{:else if project.shown.readings.length}<span
-              class="text-tide">● nothing to stop for</span
+            {notes.length === 1
+              ? "note"
+              : "notes"}{:else if !project.proved || project.build.ended.length}<span
+              class="text-soft">○ {project.build.on ? "proving …" : "not proved"}</span
+            >{:else if project.shown.readings.length}<span class="text-tide"
+              >● nothing to stop for</span
             >{:else}<span class="text-soft">○ nothing to prove yet</span>{/if}
         </button>
       </p>
     </div>
   </div>
 </main>
-<Readings readings={project.shown.readings} chosen={reading?.name ?? null} onchoose={choose} />
+<Readings
+  readings={project.shown.readings}
+  build={project.build}
+  chosen={reading?.name ?? null}
+  onchoose={choose}
+/>
 <Finder
   bind:open={() => finding !== "", (now) => (finding = now ? finding || "anything" : "")}
   {entries}
+  ready={catalogue !== null}
   where={touch?.part === part && touched?.places.includes(touch.place) ? spaced(touch.place) : ""}
   onclosed={() => document.querySelector<HTMLElement>("[data-add]")?.focus()}
 />

@@ -20,11 +20,11 @@
     {
       saved:
         `kept, revision ${project.revision}` +
-        (!project.building
+        (!project.build.on
           ? ""
-          : project.buildingFor < LONG_S
+          : project.build.seconds < LONG_S
             ? ", proving …"
-            : `, still building, ${project.buildingFor} s`),
+            : `, still building, ${project.build.seconds} s`),
       saving: "keeping …",
       offline: "no connection: kept in this browser, sending again",
       stale: "not kept: changed elsewhere",
@@ -109,13 +109,13 @@
   >
     {#if loud}<span aria-hidden="true">■ </span>{/if}{kept}
   </p>
-  {#if project.building && project.buildingFor >= LONG_S}
-    <button class="plain-button shrink-0 text-small" onclick={() => project.stopBuilding()}
+  {#if project.build.on && project.build.seconds >= LONG_S}
+    <button class="plain-button shrink-0 text-small" onclick={() => project.build.stop(project.id)}
       >stop</button
     >
-  {:else if project.unbuilt && !project.building}
-    <p class="max-w-96 truncate text-small text-brick" role="alert" title={project.unbuilt}>
-      ■ not built: {project.unbuilt}
+  {:else if project.build.unbuilt && !project.build.on}
+    <p class="max-w-96 truncate text-small text-brick" role="alert" title={project.build.unbuilt}>
+      ■ not built: {project.build.unbuilt}
     </p>
     <button class="plain-button shrink-0 text-small" onclick={() => project.buildAgain()}
       >build it again</button

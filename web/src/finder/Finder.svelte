@@ -6,11 +6,14 @@
   let {
     open = $bindable(false),
     entries,
+    ready,
     where,
     onclosed,
   }: {
     open: boolean;
     entries: readonly Entry[];
+    /** All entries are there. */
+    ready: boolean;
     /** The face a step or a fit will stand on, in words; "" where the roomiest is taken. */
     where: string;
     onclosed: () => void;
@@ -20,6 +23,8 @@
   let search = $state("");
   let marked = $state("");
   let chosen = false;
+  /** Enter was pressed before there was anything to choose: the first that answers is meant. */
+  let hasty = $state(false);
 
   const index = $derived(new Search(entries));
   const shown = $derived(index.of(search).slice(0, MOST));
@@ -27,8 +32,12 @@
     marked = shown[0]?.key ?? "";
   });
   $effect(() => {
+    hasty = false;
     if (!open) search = "";
     else chosen = false;
+  });
+  $effect(() => {
+    if (ready && hasty && shown[0]) choose(shown[0]);
   });
 
   function choose(entry: Entry) {
@@ -55,6 +64,9 @@
           placeholder="raise, cut, hole, round, a lid, a hinge, the weight …"
           aria-label="find anything by a word"
           bind:value={search}
+          onkeydown={(event: KeyboardEvent) => {
+            if (event.key === "Enter" && !ready) hasty = true;
+          }}
         />
         {#if where}<p class="border-b border-rule px-4 py-1 text-small text-soft">
             steps and fits go on {where}
@@ -66,8 +78,9 @@
         >
           <Command.Viewport>
             <Command.Empty class="px-3 py-2 text-soft"
-              >Nothing goes by that word. Steps, fits, parts, faces, measures, checks and pages are
-              found here.</Command.Empty
+              >{ready
+                ? "Nothing goes by that word. Steps, fits, parts, faces, measures, checks and pages are found here."
+                : "One moment …"}</Command.Empty
             >
             {#each shown as entry (entry.key)}
               <Command.Item

@@ -18,6 +18,7 @@ import {
   type SketchView,
   type StanceView,
 } from "../api/client";
+import { Build } from "./build.svelte";
 import { copy, setPath } from "./paths";
 
 export type Keeping = "saved" | "saving" | "offline" | "stale" | "refused" | "gone";
@@ -52,13 +53,12 @@ export class Project {
   busy = $state(false);
   /** What is drawn of the newest change until its report is there. */
   sketch = $state.raw<Report | null>(null);
-  /** The report is of an older version: the newest is being built and proved, so many seconds. */
-  building = $state(false);
-  buildingFor = $state(0);
-  /** Why the newest version has no report: it met a limit, or was stopped. */
-  unbuilt = $state("");
-
-  shown = $derived(this.trial ?? this.report);
+  /** The newest version, being built and proved: until then the report is of an older one. */
+  readonly build = new Build();
+  /** The report is a proof, of the newest version or an older one; else only what is built. */
+  proved = $state(false);
+  /** What is read: of what is tried out, of what is proved so far, of the last that was proved. */
+  shown = $derived(this.trial ?? this.build.onto(this.report));
 
   #pending: Pending | null = null;
   #sending = false;
@@ -69,8 +69,6 @@ export class Project {
   #drawn = new Map<string, string>();
   #turns: Promise<void> = Promise.resolve();
   #trialAbort: AbortController | null = null;
-  #buildAbort: AbortController | null = null;
-  #clock = 0;
   /** The document whose solids are drawn, and the revision the report is about. */
   #solidsOf: Document | null = null;
   #told = 0;
@@ -81,6 +79,7 @@ export class Project {
     opened: Opened,
   ) {
     this.#take(opened);
+    if (!opened.proved) void this.#build("");
     const kept = localStorage.getItem(this.#key);
     if (!kept) return;
     const pending = JSON.parse(kept) as Pending;
@@ -135,7 +134,7 @@ export class Project {
     const said = waiting && waiting !== words ? `${waiting}; ${words}` : words;
     this.#pending = { version: this.version, document, words: said };
     this.#keep();
-    this.#stopBuild();
+    this.build.drop();
     void this.#sketch(document);
     if (this.keeping === "stale") this.waiting = document;
     else if (this.keeping !== "gone") void this.#send();
@@ -253,6 +252,7 @@ export class Project {
     this.waiting = null;
     this.#keep();
     this.#take(newest);
+    if (!newest.proved) void this.#build("");
   }
 
   /** Keeps what is here as a project of its own; answers its id. */
@@ -355,71 +355,31 @@ export class Project {
 
   /** Builds and proves the newest version; what comes first is shown first. */
   async #build(words: string): Promise<void> {
-    this.#stopBuild();
-    const abort = (this.#buildAbort = new AbortController());
     const { document, version, revision } = this;
-    this.unbuilt = "";
-    this.building = true;
-    const began = Date.now();
-    this.#clock = setInterval(
-      () => (this.buildingFor = Math.floor((Date.now() - began) / 1000)),
-      500,
-    ) as unknown as number;
-    try {
-      let whole = false;
-      for await (const stage of server.built(this.id, version, this.#told, abort.signal)) {
-        if (abort.signal.aborted) return;
-        if (!("report" in stage)) {
-          if (!whole) this.unbuilt = [stage.message, stage.remedy].filter(Boolean).join("; ");
-          whole = true;
-        } else if (stage.stage === "solids") {
-          this.#solidsOf = document;
-          this.sketch = stage.report;
-        } else {
-          this.report = stage.report;
-          this.sketch = null;
-          this.#solidsOf = document;
-          this.#drawn = this.#keysOf.get(document) ?? new Map();
-          if (this.building) {
-            this.trial = null;
-            this.followed = { words, list: stage.consequences ?? [] };
-          }
-          this.#told = revision;
-          // it is proved; what would cure what is found is still being tried
-          this.#rest();
-          whole = true;
-        }
-      }
-      if (!whole) this.unbuilt = "building was stopped";
-    } catch (problem) {
-      if (abort.signal.aborted) return;
-      if (problem instanceof Unreachable) {
+    await this.build.run(this.id, version, this.#told, {
+      solids: (report) => {
+        this.#solidsOf = document;
+        // opened, there is nothing older to be read meanwhile
+        if (this.proved) this.sketch = report;
+        else this.report = report;
+      },
+      proved: (report, consequences) => {
+        this.report = report;
+        this.proved = true;
+        this.sketch = null;
+        this.#solidsOf = document;
+        this.#drawn = this.#keysOf.get(document) ?? new Map();
+        this.trial = null;
+        if (words) this.followed = { words, list: consequences };
+        this.#told = revision;
+      },
+      cured: (findings) => (this.report = { ...this.report, findings }),
+      unheard: () => {
         this.#retry = setTimeout(() => {
           if (this.version === version && !this.#pending) void this.#build(words);
         }, RETRY_MS) as unknown as number;
-        return;
-      }
-      this.unbuilt = problem instanceof Error ? problem.message : String(problem);
-    } finally {
-      if (this.#buildAbort === abort) this.#stopBuild();
-    }
-  }
-
-  #stopBuild(): void {
-    this.#buildAbort?.abort();
-    this.#buildAbort = null;
-    this.#rest();
-  }
-
-  #rest(): void {
-    clearInterval(this.#clock);
-    this.building = false;
-    this.buildingFor = 0;
-  }
-
-  /** Gives up what is being built; what is kept stays kept. */
-  stopBuilding(): void {
-    void server.stopBuilding(this.id).catch(() => {});
+      },
+    });
   }
 
   /** Builds the newest version once more. */
@@ -437,12 +397,13 @@ export class Project {
   }
 
   #take(opened: Opened): void {
-    this.#stopBuild();
+    this.build.drop();
     this.document = opened.document;
     this.report = opened.report;
+    this.proved = opened.proved;
     this.#told = opened.revision;
     this.sketch = null;
-    this.unbuilt = opened.unbuilt ?? "";
+    this.build.unbuilt = opened.unbuilt ?? "";
     this.#drawn = new Map();
     this.trial = null;
     this.#taken(opened);

@@ -19,6 +19,12 @@
     onclose: () => void;
   } = $props();
 
+  // what would cure them is asked for at once while they are read
+  $effect(() => {
+    project.build.want(true);
+    return () => project.build.want(false);
+  });
+
   const label = (name: string) =>
     project.report.parts.find((part) => part.name === name)?.label ??
     project.report.fits.find((fit) => fit.name === name)?.label ??
@@ -63,6 +69,9 @@
 >
   <div class="sticky top-0 flex items-baseline border-b border-rule bg-raised px-4 py-2">
     <h2 class="font-semibold" tabindex="-1" bind:this={head}>{title}</h2>
+    {#if project.build.trying && findings.some((one) => one.severity !== "good")}
+      <p class="ml-3 text-small text-soft" role="status">trying what would cure it …</p>
+    {/if}
     <button class="word-button ml-auto text-small" onclick={onclose}>close</button>
   </div>
   <ul>

@@ -10,7 +10,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandParser
 from django.db import transaction
 
-from core.checks.measuring import measure_all, walls_of
+from core.checks.measuring import measure_all
 from core.errors import CoreError
 from workshop import keeping
 from workshop.answers import report_of, solution_of
@@ -62,10 +62,12 @@ class Command(BaseCommand):
         tell("making the solid")
         solution = solution_of(found.document)
         tell("measuring walls")
-        for part in solution.parts.values():
-            walls_of(part.state)
+        parts, _ = measure_all(solution)
+        for part in parts.values():
+            part.through()
         tell("measuring slots, layers and the bed")
-        measure_all(solution)
+        for part in parts.values():
+            part.layered()
         tell("writing it down")
         report_of(found.document)
         with transaction.atomic():
