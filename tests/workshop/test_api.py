@@ -105,7 +105,7 @@ def test_remedies_are_tried_apart_from_the_proof(client: Client) -> None:
     tried = client.get(f"/api/projects/{tin['id']}/tried?version={tin['version']}").json()
     assert [one | {"remedy": None} for one in tried] == found
     hangs = next(one for one in tried if one["check"] == "overhang")
-    assert hangs["remedy"]["edits"] and "stand it" in hangs["remedy"]["label"]
+    assert hangs["remedy"]["edits"] and "chamfer" in hangs["remedy"]["label"]
 
 
 def test_opening_waits_for_no_proof(client: Client, opened: dict) -> None:
