@@ -86,7 +86,10 @@ def main(which: str = "play", most: int = 400) -> None:
             print(f"{name:20s}" + "".join(f"  {told(found[s])}" for s in STAGES), flush=True)
             for other in set(found) - set(STAGES):
                 print(f"{'':20s}  {other}")
-        print(f"{len(whole['kept']):3d} numbers         " + "".join(f"  {told(whole[s])}" for s in STAGES))
+        print(
+            f"{len(whole['kept']):3d} numbers         "
+            + "".join(f"  {told(whole[s])}" for s in STAGES)
+        )
         print("budgets, 95th: " + ", ".join(f"{k} {v} ms" for k, v in BUDGETS[which].items()))
         print(f"server and builders hold {server.held_mb():.0f} MB")
 

@@ -13,7 +13,7 @@ import sys
 import time
 import urllib.request
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass
 from typing import Any
 
@@ -57,21 +57,17 @@ class Served:
         """Processor seconds of all of them so far."""
         total = 0.0
         for one in self.all():
-            try:
+            with suppress(psutil.Error):
                 times = one.cpu_times()
                 total += times.user + times.system
-            except psutil.Error:
-                pass
         return total
 
     def held_mb(self) -> float:
         """Memory of all of them, what they share counted once (proportional set size), MB."""
         total = 0
         for one in self.all():
-            try:
+            with suppress(psutil.Error):
                 total += one.memory_full_info().pss
-            except psutil.Error:
-                pass
         return total / 1e6
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 from manifold3d import Manifold
@@ -39,6 +40,10 @@ class Printed:
 
     def solid(self) -> Body:
         """All of it as one body in the first part's coordinates, left in separate shells."""
+        return self._whole
+
+    @cached_property
+    def _whole(self) -> Body:
         if len(self.parts) == 1:
             return self.parts[0].state.solid()
         bodies = [
@@ -50,7 +55,11 @@ class Printed:
 
     def standing(self) -> Body:
         """All of it as it stands on the bed."""
-        return standing(self.solid(), self.stance)
+        return self._standing
+
+    @cached_property
+    def _standing(self) -> Body:
+        return standing(self._whole, self.stance)
 
     def stances_for(self, down: NDArray[np.float64]) -> dict[str, NDArray[np.float64]]:
         """Per part, the direction in its own coordinates that points at the bed."""
@@ -61,7 +70,11 @@ class Printed:
 
     def to_bed(self, name: str) -> Matrix:
         """The (3, 4) transform that stands one of the parts on the bed with the others."""
-        return joined(stance_matrix(self.solid(), self.stance), self.pose_of(name))
+        return joined(self._stood, self.pose_of(name))
+
+    @cached_property
+    def _stood(self) -> Matrix:
+        return stance_matrix(self._whole, self.stance)
 
     def pose_of(self, name: str) -> Matrix:
         """The (3, 4) transform from a part's coordinates to the first one's."""

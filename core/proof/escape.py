@@ -22,6 +22,7 @@ STEP_MM = 0.8
 MOST_STEPS = 28
 SAMPLES = 260
 EDGE_MM, MOST_EDGE_POINTS = 0.4, 4000
+AT_ONCE = 8  # places along a way that are looked at together
 MOST_PLAY_MM, TOUCH_MM = 6.0, 0.02
 # directions that are square to no face of usual solids
 SLANTED = (np.array([0.31, 0.53, 0.789]), np.array([-0.67, 0.41, -0.619]))
@@ -77,9 +78,12 @@ def easiest_way_out(
     places = np.linspace(0.0, far_mm, steps + 1)[1:]
     held, moved = _Inside(holder), _Inside(loose)
 
-    def depth_at(shift: Points) -> float:
-        deep = held.depth(own + shift)
-        return max(deep, moved.depth(around - shift)) if len(around) else deep
+    def depth_at(*shifts: Points) -> float:
+        """The greatest depth at any of some places."""
+        deep = held.depth(np.vstack([own + shift for shift in shifts]))
+        if len(around):
+            deep = max(deep, moved.depth(np.vstack([around - shift for shift in shifts])))
+        return deep
 
     best = Escape(np.inf)
     for start in _starts(depth_at, ways[0], far_mm):
@@ -88,8 +92,8 @@ def easiest_way_out(
             if lifted and abs(float(way @ ways[0])) > 0.1:
                 continue  # from where its play ends only square to the axis: the rest is the same
             depth = 0.0
-            for at in places:
-                depth = max(depth, depth_at(start + way * at))
+            for few in np.array_split(places, -(-len(places) // AT_ONCE)):
+                depth = max(depth, depth_at(*(start + way * at for at in few)))
                 if depth >= best.held_mm:
                     break
             if depth < best.held_mm:
@@ -97,7 +101,7 @@ def easiest_way_out(
     return best
 
 
-def _starts(depth_at: Callable[[Points], float], axis: Points, far_mm: float) -> list[Points]:
+def _starts(depth_at: Callable[..., float], axis: Points, far_mm: float) -> list[Points]:
     """Where it can lie to begin with: as it is, and as far either way along an axis as it goes."""
     starts = [np.zeros(3)]
     for way in (axis, -axis):

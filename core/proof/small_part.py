@@ -10,6 +10,7 @@ promising are then turned and shifted until nothing sticks out, or what does can
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 import numpy as np
@@ -31,6 +32,8 @@ LEAN = float(np.hypot(1.0, SLOPE))
 SEARCH_MM = 0.1  # what sticks out by no more counts as in
 ORIENTATIONS = 900
 REFINED = 8
+HOPELESS_MM = 1.0  # after the wide search the narrow one finds less than this
+WORTH_MM = 3.0  # turned a little further, a piece may be this much narrower
 MOST_CORNERS = 100
 Points = NDArray[np.float64]
 
@@ -141,35 +144,58 @@ def _square_ways(hull: Points) -> Points:
 
 
 def _sticks_out(hull: Points, turns: Points) -> tuple[Points, Points]:
-    """By how much the hull sticks out in each orientation (k,), and the axis it was tried at (k, 2)."""
+    """By how much the hull sticks out in each orientation (k,), and the axis it was tried at (k, 2).
+
+    Orientations that are too wide whatever axis they are tried at are given up after the first: no
+    circle about the piece is narrower than half its widest side.
+    """
     there = np.einsum("kij,nj->kni", turns, hull)
     flat = there[:, :, :2]
     depth = there[:, :, 2].max(axis=1, keepdims=True) - there[:, :, 2]
     # how far along x the axis may stand before something is under the floor
     bound = ((MIDDLE_MM + SLOPE * there[:, :, 0] - depth) / SLOPE).min(axis=1)
-    centre = (flat.max(axis=1) + flat.min(axis=1)) / 2
+    high, low = flat.max(axis=1), flat.min(axis=1)
+    centre = (high + low) / 2
+    least = (high - low).max(axis=1) / 2 - RADIUS_MM
     best = np.full(len(turns), np.inf)
     kept = centre.copy()
+    own = np.arange(len(turns))  # those still looked at
     for step in range(6):
         for shift in (0.0, 1.0):
             tried = centre.copy()
-            tried[:, 0] -= shift * np.maximum(centre[:, 0] - bound, 0.0)
-            wide = np.linalg.norm(flat - tried[:, None], axis=2)
-            out = np.maximum(wide.max(axis=1) - RADIUS_MM, (tried[:, 0] - bound) * SLOPE / LEAN)
-            better = out < best
-            best, kept[better] = np.where(better, out, best), tried[better]
+            tried[:, 0] -= shift * np.maximum(centre[:, 0] - bound[own], 0.0)
+            wide = np.sqrt(_apart2(flat, tried).max(axis=1))
+            out = np.maximum(wide - RADIUS_MM, (tried[:, 0] - bound[own]) * SLOPE / LEAN)
+            better = out < best[own]
+            best[own[better]], kept[own[better]] = out[better], tried[better]
         # towards the furthest point, ever less (Badoiu and Clarkson's smallest circle, from memory)
-        wide = np.linalg.norm(flat - centre[:, None], axis=2)
-        far = flat[np.arange(len(turns)), wide.argmax(axis=1)]
+        far = flat[np.arange(len(own)), _apart2(flat, centre).argmax(axis=1)]
         centre = centre + (far - centre) / (step + 2)
+        if step == 0:
+            worth = least[own] <= np.sort(best)[min(REFINED, len(best) - 1)] + WORTH_MM
+            own, flat, centre = own[worth], flat[worth], centre[worth]
     return best, kept
+
+
+def _apart2(flat: Points, centre: Points) -> Points:
+    """Squares of the distances (k, n) of points (k, n, 2) from centres (k, 2)."""
+    x, y = flat[:, :, 0] - centre[:, None, 0], flat[:, :, 1] - centre[:, None, 1]
+    return np.asarray(x * x + y * y)
+
+
+def _turned(x: Points) -> Points:
+    """The matrix of a turn about a vector by its length, radians (Rodrigues' formula)."""
+    angle = float(np.sqrt(x @ x))
+    a, b, c = x / angle if angle > 1e-12 else x
+    cross = np.array([[0.0, -c, b], [c, 0.0, -a], [-b, a, 0.0]])
+    return np.asarray(np.eye(3) + math.sin(angle) * cross + (1 - math.cos(angle)) * (cross @ cross))
 
 
 def _refined(hull: Points, turn: Points, centre: Points) -> float:
     """By how much the hull sticks out at least, near an orientation."""
 
     def out(x: Points) -> float:
-        there = hull @ (Rotation.from_rotvec(x[:3]).as_matrix() @ turn).T
+        there = hull @ (_turned(x[:3]) @ turn).T
         depth = there[:, 2].max() - there[:, 2]
         wide = np.hypot(there[:, 0] - x[3] * 10, there[:, 1] - x[4] * 10).max() - RADIUS_MM
         low = ((depth - MIDDLE_MM - SLOPE * (there[:, 0] - x[3] * 10)) / LEAN).max()
@@ -186,6 +212,6 @@ def _refined(hull: Points, turn: Points, centre: Points) -> float:
             options={"initial_simplex": simplex, "maxiter": 300, "fatol": 1e-4, "xatol": 1e-5},
         )
         start, best = found.x, float(found.fun)
-        if best <= SEARCH_MM:
+        if best <= SEARCH_MM or best > HOPELESS_MM:
             break
     return best

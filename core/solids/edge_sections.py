@@ -58,6 +58,8 @@ class Face:
         used, local = np.unique(triangles, return_inverse=True)
         self.points = np.ascontiguousarray(mesh.vertices[used])
         self.triangles = np.ascontiguousarray(local.reshape(-1, 3).astype(np.int64))
+        self._tree = igl.AABB()
+        self._tree.init(self.points, self.triangles)
         crosses = mesh.crosses[own]
         unit = crosses / np.maximum(np.linalg.norm(crosses, axis=1, keepdims=True), 1e-300)
         self.flat = bool((unit @ unit[0] > FLAT).all())
@@ -81,7 +83,9 @@ class Face:
         if self.flat:
             away = (points - self.place) @ self.normal
             return points - away[:, None] * self.normal, np.tile(self.normal, (len(points), 1))
-        _, own, foot = igl.point_mesh_squared_distance(points, self.points, self.triangles)
+        _, own, foot = self._tree.squared_distance(
+            self.points, self.triangles, np.ascontiguousarray(points)
+        )
         corners = self.triangles[own]
         a, b, c = (np.ascontiguousarray(self.points[corners[:, k]]) for k in range(3))
         shares = igl.barycentric_coordinates(np.ascontiguousarray(foot), a, b, c)
@@ -91,7 +95,9 @@ class Face:
 
     def off(self, points: Points) -> Points:
         """How far points (n, 3) lie off what there is of the face, (n,) mm."""
-        squared, _, _ = igl.point_mesh_squared_distance(points, self.points, self.triangles)
+        squared = self._tree.squared_distance(
+            self.points, self.triangles, np.ascontiguousarray(points)
+        )[0]
         return np.asarray(np.sqrt(squared))
 
 

@@ -11,7 +11,7 @@ from dataclasses import replace
 from typing import ClassVar
 
 import numpy as np
-from manifold3d import Manifold, OpType
+from manifold3d import Manifold, Mesh64, OpType
 from numpy.typing import NDArray
 
 from core.errors import BuildError
@@ -22,6 +22,7 @@ from core.steps.plane import LEVEL, PLANE_FIELDS, plane_of, plane_told
 from core.steps.registry import Cures, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
+LEFT_MM2 = 1e-3
 MEETS_MM3 = 1e-6  # a copy that shares less with the part does not meet it
 OF = Field("of", "step", "of step", "", among="piece", empty="the latest piece")
 WITH = Field("with", "steps", "together with", "", among="piece", clause=", together with {with}")
@@ -120,7 +121,13 @@ def _missed(
     found = []
     boxes = np.array([copy.bounding_box() for copy in copies])
     low, high = np.array(before.bounds[:3]), np.array(before.bounds[3:])
-    for copy, box, spot in zip(copies, boxes, spots, strict=True):
+    left = _left_of(body, copies)
+    whole = np.array([float(copy.surface_area()) for copy in copies])
+    # what a cut leaves of its own faces it left in material; a piece that stands free keeps all
+    met = left > LEFT_MM2 if mode == "cut" else left < whole - LEFT_MM2
+    for copy, box, spot, known in zip(copies, boxes, spots, met, strict=True):
+        if known:
+            continue
         near = (box[:3] <= high + 1e-6).all() and (box[3:] >= low - 1e-6).all()
         if not near or float((copy ^ before.solid).volume()) < MEETS_MM3:
             found.append((copy, spot))
@@ -130,6 +137,30 @@ def _missed(
         main = max(pieces, key=lambda piece: float((piece ^ before.solid).volume()))
         found = [(c, at) for c, at in found if float((c ^ main).volume()) < MEETS_MM3]
     return tuple((float(x), float(y), float(z)) for _, (x, y, z) in found)
+
+
+def _left_of(body: Body, copies: list[Manifold]) -> NDArray[np.float64]:
+    """The area of each copy's own faces that a solid has, mm²: its triangles tell which original
+    they come of, and how that was moved. O(triangles)."""
+    mesh = body.solid.to_mesh64()
+    corners = np.asarray(mesh.vert_properties, dtype=np.float64)[:, :3][
+        np.asarray(mesh.tri_verts, dtype=np.int64)
+    ]
+    crosses = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    areas = np.concatenate([[0.0], np.cumsum(np.linalg.norm(crosses, axis=1) / 2)])
+    ends = np.asarray(mesh.run_index, dtype=np.int64) // 3
+    found: dict[tuple[int, bytes], float] = {}
+    for run, name in enumerate(_runs_of(mesh)):
+        own = float(areas[ends[run + 1]] - areas[ends[run]])
+        found[name] = found.get(name, 0.0) + own
+    names = [set(_runs_of(copy.to_mesh64())) for copy in copies]
+    return np.array([sum(found.get(name, 0.0) for name in own) for own in names])
+
+
+def _runs_of(mesh: Mesh64) -> list[tuple[int, bytes]]:
+    """Which original each run of triangles comes of, and how it was moved."""
+    moved = np.round(np.asarray(mesh.run_transform, dtype=np.float64), 5) + 0.0
+    return [(int(of), at.tobytes()) for of, at in zip(mesh.run_original_id, moved, strict=True)]
 
 
 def _together(copies: list[Manifold]) -> Manifold:
