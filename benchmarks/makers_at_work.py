@@ -10,16 +10,7 @@ import random
 
 from locust import HttpUser, between, task
 
-STARTERS = (
-    "lidded_box",
-    "jar",
-    "wheel",
-    "knob",
-    "clip_box",
-    "basket",
-    "bolt_and_nut",
-    "hinged_leaves",
-)
+from benchmarks.begun_with import STARTERS
 
 
 class Maker(HttpUser):

@@ -48,7 +48,7 @@ DATABASES = {
     }
 }
 # how many processes build and prove, and what one may take before it is ended and replaced
-BUILDERS = int(os.environ.get("FAIRHINGE_BUILDERS", (os.cpu_count() or 2) + 1))
+BUILDERS = int(os.environ.get("FAIRHINGE_BUILDERS", max(os.cpu_count() or 2, 2)))
 BUILDERS_ASIDE = int(os.environ.get("FAIRHINGE_BUILDERS_ASIDE", os.cpu_count() or 2))
 BUILD_SECONDS = float(os.environ.get("FAIRHINGE_BUILD_SECONDS", 60))
 BUILD_MB = float(os.environ.get("FAIRHINGE_BUILD_MB", 4000))
@@ -64,7 +64,10 @@ LIMITS: dict[str, Any] = {
     )
     if variable in os.environ
 }
-BUILDER_KEEPS_MB = 900  # one that has grown larger begins afresh when it is free
+# solids and measurements that all builders keep together, and how large one may grow before it
+# begins afresh when it is free
+KEEPS_MB = float(os.environ.get("FAIRHINGE_KEEPS_MB", 150))
+BUILDER_GROWS_MB = float(os.environ.get("FAIRHINGE_BUILDER_GROWS_MB", 600))
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 USE_TZ = True
 TIME_ZONE = "UTC"

@@ -72,8 +72,9 @@ Stage = Solids | Checked | Proof
 Summary = dict[str, Any]
 
 
-_KEPT = ContentCache(60)
-MESH_BYTES = 200_000_000
+_SOLUTIONS = ContentCache(6, 8_000_000)  # states and meshes are kept by the core
+_KEPT = ContentCache(8)
+MESH_BYTES = 40_000_000
 Meshes = dict[str, bytes]
 _meshes: OrderedDict[str, bytes] = OrderedDict()
 _lock = threading.Lock()
@@ -82,7 +83,7 @@ _SUMMARIES = ContentCache(200)
 
 def solution_of(document: Document) -> Solution:
     """The solution of a document, kept while it is among the newest; for builders."""
-    return _KEPT.get("solution" + content_key(write_document(document)), lambda: solve(document))
+    return _SOLUTIONS.get(content_key(write_document(document)), lambda: solve(document))
 
 
 @built

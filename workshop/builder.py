@@ -2,19 +2,28 @@
 
 from __future__ import annotations
 
+import ctypes
+import gc
 import inspect
+import math
 import os
 import pickle
 import signal
 import threading
 from collections.abc import Callable, Iterator
+from contextlib import suppress
 from multiprocessing import parent_process
 from multiprocessing.connection import Connection
 from typing import Any
 
+import psutil
+
 from core.halting import Halt, halt_when
+from core.project.cache import keep_at_most
 
 YIELDS = 10  # how nice a builder is for which nobody waits
+QUIET_S, GROWS_MB = 1.0, 24.0  # when memory that was let go is given back
+_smallest = [math.inf]  # megabytes it held when memory was last given back
 READY = "FAIRHINGE_BUILDER"  # set for the process that builders are forked from
 
 
@@ -26,8 +35,15 @@ def answers_of(work: Callable[..., Any], given: tuple[Any, ...]) -> Iterator[Any
         yield work(*given)
 
 
-def work_for(pipe: Connection, halt: Any, aside: bool) -> None:
-    """Answers what comes through a pipe: ("part", value) …, then ("done", None) or ("error", it)."""
+def work_for(pipe: Connection, halt: Any, aside: bool, keeps: int) -> None:
+    """Answers what comes through a pipe: ("part", value) …, then ("done", None) or ("error", it).
+
+    Args:
+        aside: it yields the machine to others.
+        keeps: bytes of solids and measurements it keeps between two requests.
+    """
+    keep_at_most(keeps)
+    _smallest[0] = _held_mb()
     if aside:
         os.nice(YIELDS)
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # a key pressed to end the server is for it
@@ -35,8 +51,10 @@ def work_for(pipe: Connection, halt: Any, aside: bool) -> None:
     halt_when(halt.is_set)
     while True:
         try:
+            if _grown_mb() > GROWS_MB or not pipe.poll(QUIET_S):
+                _give_back()
             work, given = pipe.recv()
-        except EOFError:
+        except (EOFError, OSError):
             return
         try:
             for value in answers_of(work, given):
@@ -48,6 +66,22 @@ def work_for(pipe: Connection, halt: Any, aside: bool) -> None:
             os._exit(1)
         except Exception as error:
             pipe.send(("error", _sendable(error)))
+
+
+def _give_back() -> None:
+    """Memory that was let go is given back to the machine, where the C library can."""
+    gc.collect()
+    with suppress(OSError, AttributeError):
+        ctypes.CDLL(None).malloc_trim(0)
+    _smallest[0] = _held_mb()
+
+
+def _held_mb() -> float:
+    return float(psutil.Process().memory_info().rss) / 1e6
+
+
+def _grown_mb() -> float:
+    return _held_mb() - _smallest[0]
 
 
 def _sendable(error: Exception) -> Exception:
@@ -72,6 +106,11 @@ def _made_ready() -> None:
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings")
     django.setup()
     import workshop.answers  # noqa: F401
+    from core.project.starters import begun
+
+    begun("jar")  # what is read once is read before they part
+    gc.collect()
+    gc.freeze()
 
 
 if os.environ.pop(READY, ""):

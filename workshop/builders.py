@@ -40,6 +40,7 @@ SKETCHES, BUILDS, TRIES = "sketches", "builds", "tries"  # lines of work for one
 # how long the builder that knows a project is waited for: to build, and for anything else
 PATIENCE_S, SHORT_S = 3.0, 0.4
 LOOK_S = 0.02
+KEEPS_AHEAD = 4  # what a builder keeps, beside one that works aside
 HALT_S = 1.0  # how long halted work may take to notice
 
 
@@ -172,8 +173,10 @@ def end() -> None:
 def _started(pool: _Pool, aside: bool) -> _Builder:
     ours, theirs = pool.context.Pipe()
     halt = pool.context.Event()
+    shares = KEEPS_AHEAD * settings.BUILDERS + settings.BUILDERS_ASIDE
+    keeps = int(settings.KEEPS_MB * 1e6 / shares * (1 if aside else KEEPS_AHEAD))
     process = pool.context.Process(
-        target=builder.work_for, args=(theirs, halt, aside), daemon=True, name="builder"
+        target=builder.work_for, args=(theirs, halt, aside, keeps), daemon=True, name="builder"
     )
     process.start()
     theirs.close()
@@ -301,7 +304,7 @@ def _back(pool: _Pool, one: _Builder, whole: bool) -> None:
     """A builder is free again; replaced where its work was broken off or it has grown too large."""
     if pool.ended:
         return
-    if not whole or _bytes(one) > settings.BUILDER_KEEPS_MB * 1e6:
+    if not whole or _bytes(one) > settings.BUILDER_GROWS_MB * 1e6:
         one.end()
         fresh = _started(pool, one.aside)
     else:

@@ -39,7 +39,7 @@ Reading = Literal[
 ]
 PRACTICE = "common practice, no source"
 # what a check has to wait for, the soonest there first
-Waits = Literal["steps", "solids", "fits", "rays", "layers"]
+Waits = Literal["steps", "solids", "fits", "rays", "layers", "search"]
 SOONEST: tuple[Waits, ...] = get_args(Waits)
 
 

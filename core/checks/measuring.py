@@ -183,22 +183,21 @@ def _measured(
     setting = Setting.of(process)
     whole = group or Printed((result,), (np.eye(3, 4),))
     state, name = result.state, result.part.name
-    leads = whole.leads(name)
+    leads, mesh = whole.leads(name), mesh_of(state)
     return Measured(
-        mesh_of(state),
+        mesh,
         whole.to_bed(name),
-        later(_alone, state),
-        later(_stood, result, whole, setting),
-        later(_through, state, spacing_mm),
+        later(_alone, state, mesh),
+        later(_stood, result, mesh, whole, setting),
+        later(_through, state, mesh, spacing_mm),
         # what hangs is told with the one that leads: it has asked first
         later(_layers_of, whole, setting) if leads else lambda: _layers_of(whole, setting),
         leads,
     )
 
 
-def _through(state: PartState, spacing_mm: float) -> tuple[Walls, Slots]:
+def _through(state: PartState, mesh: TriangleMesh, spacing_mm: float) -> tuple[Walls, Slots]:
     """The walls of a part and its slots: the same points, the same rays sent in and out."""
-    mesh = mesh_of(state)
 
     def measure() -> tuple[Walls, Slots]:
         spread, rays = spread_points(mesh, spacing_mm), Rays(mesh)
@@ -209,20 +208,18 @@ def _through(state: PartState, spacing_mm: float) -> tuple[Walls, Slots]:
     return MEASURED.get(content_key("walls and slots", state.key, spacing_mm), measure)
 
 
-def _alone(state: PartState) -> Alone:
-    mesh = mesh_of(state)
+def _alone(state: PartState, mesh: TriangleMesh) -> Alone:
     return MEASURED.get(
         content_key("by itself", state.key),
         lambda: Alone(measure_bulk(mesh), check_closed(mesh), _holds(state)),
     )
 
 
-def _stood(result: PartResult, group: Printed, setting: Setting) -> Stood:
+def _stood(result: PartResult, mesh: TriangleMesh, group: Printed, setting: Setting) -> Stood:
     """What depends on how a part stands: whether it fits the bed, what leans out."""
     state, name = result.state, result.part.name
 
     def measure() -> Stood:
-        mesh = mesh_of(state)
         matrix = group.to_bed(name)
         standing = TriangleMesh(
             mesh.vertices @ matrix[:, :3].T + matrix[:, 3],

@@ -12,6 +12,7 @@ from core.checks.measuring import small_pieces_of
 @register
 class SmallPart(PieceCheck):
     name = "small part"
+    waits_for = "search"
     asks = "Does a loose piece go into the small-parts cylinder, any way round?"
     measures = (
         "Every loose piece of the finished solid by its hull, in every orientation: bounds that "

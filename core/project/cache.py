@@ -10,6 +10,7 @@ from collections.abc import Callable
 from typing import Any, Protocol, TypeVar
 
 from core.fingerprint import fingerprint
+from core.project.weight import weight
 
 T = TypeVar("T")
 
@@ -31,21 +32,33 @@ class Store(Protocol):
 
 
 class ContentCache:
-    """A thread-safe least-recently-used cache. Values must be immutable."""
+    """A thread-safe least-recently-used cache. Values must be immutable.
+
+    Args:
+        most: how many values are kept.
+        most_bytes: how much they may hold together, as `weight` tells; None where only their number
+            is bounded. The newest is kept however heavy it is.
+    """
 
     store: Store | None = None
 
-    def __init__(self, most: int) -> None:
-        self._most = most
-        self._kept: OrderedDict[str, Any] = OrderedDict()
+    def __init__(self, most: int, most_bytes: int | None = None) -> None:
+        self._most, self._most_bytes = most, most_bytes
+        self._kept: OrderedDict[str, tuple[Any, int]] = OrderedDict()
+        self._held = 0
         self._lock = threading.Lock()
+
+    @property
+    def held(self) -> int:
+        """Bytes of what is kept, about."""
+        return self._held
 
     def get(self, key: str, make: Callable[[], T]) -> T:
         """The value for a key, made when missing. An exception is not kept."""
         with self._lock:
             if key in self._kept:
                 self._kept.move_to_end(key)
-                return self._kept[key]  # type: ignore[no-any-return]
+                return self._kept[key][0]  # type: ignore[no-any-return]
         kept = self.store.get(key) if self.store else None
         if kept is None:
             began = time.perf_counter()
@@ -54,31 +67,47 @@ class ContentCache:
                 self.store.put(key, made)
         else:
             made = kept
+        heavy = weight(made) if self._most_bytes is not None else 0
         with self._lock:
-            self._kept[key] = made
-            while len(self._kept) > self._most:
-                self._kept.popitem(last=False)
+            self._held += heavy - self._kept.pop(key, (None, 0))[1]
+            self._kept[key] = made, heavy
+            self._make_room()
         return made
 
     def kept(self, key: str) -> Any | None:
         """The value for a key where it is at hand, else None."""
         with self._lock:
-            return self._kept.get(key)
+            return self._kept[key][0] if key in self._kept else None
 
-    def keep_only(self, most: int) -> None:
-        """From now on keeps fewer."""
+    def bound(self, most: int, most_bytes: int | None) -> None:
+        """From now on keeps so many, holding so much."""
         with self._lock:
-            self._most = most
-            while len(self._kept) > most:
-                self._kept.popitem(last=False)
+            if self._most_bytes is None and most_bytes is not None:
+                self._kept = OrderedDict((k, (v, weight(v))) for k, (v, _) in self._kept.items())
+                self._held = sum(heavy for _, heavy in self._kept.values())
+            self._most, self._most_bytes = most, most_bytes
+            self._make_room()
+
+    def _make_room(self) -> None:
+        while len(self._kept) > self._most or (
+            self._most_bytes is not None and self._held > self._most_bytes and len(self._kept) > 1
+        ):
+            self._held -= self._kept.popitem(last=False)[1][1]
 
     def clear(self) -> None:
         with self._lock:
             self._kept.clear()
+            self._held = 0
 
 
-STATES = ContentCache(1500)
-MEASURED = ContentCache(600)
+STATES = ContentCache(1500, 400_000_000)
+MEASURED = ContentCache(600, 400_000_000)
+
+
+def keep_at_most(held: int) -> None:
+    """From now on this process keeps so many bytes of solids and of what was measured on them."""
+    STATES.bound(1500, held * 2 // 5)
+    MEASURED.bound(600, held - held * 2 // 5)
 
 
 def forget_all() -> None:
