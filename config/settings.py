@@ -6,6 +6,7 @@ import os
 import secrets
 from pathlib import Path
 from typing import Any
+from urllib.parse import unquote, urlsplit
 
 ROOT = Path(__file__).resolve().parent.parent
 VAR = Path(os.environ.get("FAIRHINGE_VAR", ROOT / "var"))
@@ -34,10 +35,24 @@ MIDDLEWARE = [
 ]
 ROOT_URLCONF = "config.urls"
 WSGI_APPLICATION = "config.wsgi.application"
-DATABASES = {
-    "default": {
+
+
+def _books() -> dict[str, Any]:
+    """Where the books are kept: a file, or a PostgreSQL that several machines share."""
+    url = os.environ.get("FAIRHINGE_DATABASE", "")
+    if url:
+        at = urlsplit(url)
+        return {
+            "ENGINE": "django.db.backends.postgresql",
+            "NAME": unquote(at.path.strip("/")),
+            "USER": unquote(at.username or ""),
+            "PASSWORD": unquote(at.password or ""),
+            "HOST": at.hostname or "",
+            "PORT": str(at.port or ""),
+        }
+    return {
         "ENGINE": "django.db.backends.sqlite3",
-        # a job's process is told which books its server keeps
+        # a builder is told which books its server keeps
         "NAME": os.environ.get("FAIRHINGE_BOOKS", VAR / "workshop.sqlite3"),
         "TEST": {"NAME": VAR / "test.sqlite3"},
         "OPTIONS": {
@@ -46,13 +61,20 @@ DATABASES = {
             "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
         },
     }
-}
+
+
+DATABASES = {"default": _books()}
 # how many processes build and prove, and what one may take before it is ended and replaced
 BUILDERS = int(os.environ.get("FAIRHINGE_BUILDERS", max(os.cpu_count() or 2, 2)))
 BUILDERS_ASIDE = int(os.environ.get("FAIRHINGE_BUILDERS_ASIDE", os.cpu_count() or 2))
 BUILD_SECONDS = float(os.environ.get("FAIRHINGE_BUILD_SECONDS", 60))
 BUILD_MB = float(os.environ.get("FAIRHINGE_BUILD_MB", 4000))
+JOB_SECONDS = float(os.environ.get("FAIRHINGE_JOB_SECONDS", 600))  # of a large mesh
+# where long work is queued: empty for a file beside the books, else redis://host:port/number
+QUEUE = os.environ.get("FAIRHINGE_QUEUE", "")
 IMPORT_SECONDS = float(os.environ.get("FAIRHINGE_IMPORT_SECONDS", 9))  # of a small file
+# titles of projects that may take ten times all of these, divided by semicolons
+LET_THROUGH = {one.strip() for one in os.environ.get("FAIRHINGE_LET_THROUGH", "").split(";")} - {""}
 # how large a design may be: by name, what is not told stays as `core.limits` has it
 LIMITS: dict[str, Any] = {
     name: float(os.environ[variable])
@@ -66,7 +88,7 @@ LIMITS: dict[str, Any] = {
 }
 # solids and measurements that all builders keep together, and how large one may grow before it
 # begins afresh when it is free
-KEEPS_MB = float(os.environ.get("FAIRHINGE_KEEPS_MB", 150))
+KEEPS_MB = float(os.environ.get("FAIRHINGE_KEEPS_MB", 120))
 BUILDER_GROWS_MB = float(os.environ.get("FAIRHINGE_BUILDER_GROWS_MB", 600))
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 USE_TZ = True

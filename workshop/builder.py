@@ -19,6 +19,7 @@ from typing import Any
 import psutil
 
 from core.halting import Halt, halt_when
+from core.limits import let_through
 from core.project.cache import keep_at_most
 
 YIELDS = 10  # how nice a builder is for which nobody waits
@@ -53,12 +54,13 @@ def work_for(pipe: Connection, halt: Any, aside: bool, keeps: int) -> None:
         try:
             if _grown_mb() > GROWS_MB or not pipe.poll(QUIET_S):
                 _give_back()
-            work, given = pipe.recv()
+            work, given, times = pipe.recv()
         except (EOFError, OSError):
             return
         try:
-            for value in answers_of(work, given):
-                pipe.send(("part", value))
+            with let_through(times):
+                for value in answers_of(work, given):
+                    pipe.send(("part", value))
             pipe.send(("done", None))
         except Halt:
             pipe.send(("error", RuntimeError("halted")))

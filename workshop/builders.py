@@ -32,6 +32,8 @@ from django.conf import settings
 from django.db import connection
 
 from core.errors import BuildError
+from core.limits import LET_THROUGH
+from core.project.schema import Project as Document
 from workshop import builder
 
 T = TypeVar("T")
@@ -208,9 +210,15 @@ def ask(
     return last  # type: ignore[no-any-return]
 
 
-def ask_bit_by_bit(work: Callable[..., Iterator[T]], *given: Any, newest: str = "") -> Iterator[T]:
-    """What a generator function yields, as it comes."""
-    return _asked(work, given, False, newest, ASKER.get())
+def ask_bit_by_bit(
+    work: Callable[..., Iterator[T]],
+    *given: Any,
+    aside: bool = False,
+    newest: str = "",
+    seconds: float = 0.0,
+) -> Iterator[T]:
+    """What a generator function yields, as it comes; else as `ask`."""
+    return _asked(work, given, aside, newest, ASKER.get(), seconds)
 
 
 def _asked(
@@ -245,8 +253,10 @@ def _asked(
         whole = False
         try:
             one.halt.clear()
-            one.pipe.send((work, given))
-            for kind, value in _heard(pool, one, seconds or settings.BUILD_SECONDS, unwanted):
+            times = _times_let_through(given)
+            one.pipe.send((work, given, times))
+            within = times * (seconds or settings.BUILD_SECONDS), times * settings.BUILD_MB
+            for kind, value in _heard(one, pool, within, unwanted):
                 if kind == "error":
                     whole = True
                     raise value
@@ -323,10 +333,17 @@ def _bytes(one: _Builder) -> int:
         return 0
 
 
+def _times_let_through(given: tuple[Any, ...]) -> float:
+    """How many times the limits what is asked about may take: designs are let through by name."""
+    titles = (one.title for one in given if isinstance(one, Document))
+    return LET_THROUGH if any(title in settings.LET_THROUGH for title in titles) else 1.0
+
+
 def _heard(
-    pool: _Pool, one: _Builder, seconds: float, unwanted: Callable[[], bool]
+    one: _Builder, pool: _Pool, within: tuple[float, float], unwanted: Callable[[], bool]
 ) -> Iterator[tuple[str, Any]]:
-    """Messages of a builder while it stays within its limits and somebody waits."""
+    """Messages of a builder while it stays within its limits, seconds and MB, and somebody waits."""
+    seconds, most_mb = within
     began = looked = time.monotonic()
     halted = 0.0
     while True:
@@ -353,14 +370,14 @@ def _heard(
         if now - began > seconds:
             raise Limited(
                 f"this takes more than {seconds:g} s to build and prove",
-                remedy="fewer copies, larger facets or simpler outlines; the server's setting"
-                " FAIRHINGE_BUILD_SECONDS lets more through",
+                remedy="fewer copies, larger facets or simpler outlines; the server lets it through by"
+                " name (FAIRHINGE_LET_THROUGH) or lets all take longer (FAIRHINGE_BUILD_SECONDS)",
             )
         if now - looked > 0.2:
             looked = now
-            if _bytes(one) > settings.BUILD_MB * 1e6:
+            if _bytes(one) > most_mb * 1e6:
                 raise Limited(
-                    f"this takes more than {settings.BUILD_MB:g} MB to build and prove",
-                    remedy="fewer copies or smaller sizes; the server's setting"
-                    " FAIRHINGE_BUILD_MB lets more through",
+                    f"this takes more than {most_mb:g} MB to build and prove",
+                    remedy="fewer copies or smaller sizes; the server lets it through by name"
+                    " (FAIRHINGE_LET_THROUGH) or lets all take more (FAIRHINGE_BUILD_MB)",
                 )

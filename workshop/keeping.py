@@ -7,6 +7,7 @@ from typing import Any
 from django.db import transaction
 from django.db.models import F
 
+from core.errors import CoreError
 from core.project.document import read_document, write_document
 from core.project.schema import Project as Document
 from workshop.answers import laid
@@ -35,6 +36,15 @@ def create(document: Document, words: str, folder: str = "", demo: str = "") -> 
 def tell(project_id: int, version: int, summary: dict[str, Any]) -> None:
     """What a version came to, for the shelf; nothing where the project has moved on."""
     Project.objects.filter(id=project_id, version=version).update(summary=summary)
+
+
+def tell_unbuilt(project_id: int, version: int, why: CoreError) -> None:
+    """That a version cannot be built here, for the shelf; nothing where the project has moved on."""
+    found = Project.objects.filter(id=project_id, version=version).first()
+    if found is not None:
+        words = f"not built: {why.message}"
+        told = {**laid(document_of(found)), "severity": "stop", "worst": words, "count": 1}
+        tell(project_id, version, told)
 
 
 def document_of(project: Project) -> Document:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import io
-from collections.abc import Callable
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 import numpy as np
@@ -29,18 +29,20 @@ class BroughtIn:
     document: Document | None
 
 
-def bring_in(
-    data: bytes, name: str, units: str, mending: bool, tell: Callable[[str], None] = lambda _: None
-) -> BroughtIn:
+def bring_in(data: bytes, name: str, units: str, mending: bool) -> BroughtIn:
     """Reads a mesh; an unsound one is only described unless it is to be mended.
-
-    Args:
-        tell: told what is being done.
 
     Raises:
         FormatError: no mesh, or more triangles than a desk can work with.
     """
-    tell("reading")
+    *_, found = bringing_in(data, name, units, mending)
+    assert isinstance(found, BroughtIn)
+    return found
+
+
+def bringing_in(data: bytes, name: str, units: str, mending: bool) -> Iterator[str | BroughtIn]:
+    """As `bring_in`, telling what is being done before each thing; at last what came of it."""
+    yield "reading"
     raw = read_mesh(data, name, units)
     if len(raw.triangles) > MOST_TRIANGLES:
         raise FormatError(
@@ -48,18 +50,18 @@ def bring_in(
             remedy=f"./fairhinge check {name} proves it on the command line",
         )
     vertices, triangles = raw.vertices, raw.triangles
-    tell("looking for faults")
+    yield "looking for faults"
     before = find_faults(vertices, triangles)
     after = before
     if mending and not before.sound:
-        tell("mending")
+        yield "mending"
         vertices, triangles = mend(vertices, triangles)
         after = find_faults(vertices, triangles)
     document = None
     if after.closes and (before.sound or mending):
         key = keep(vertices, triangles, name, data)
         document = _document(key, name)
-    return BroughtIn(len(triangles), before.told(), after.told(), document)
+    yield BroughtIn(len(triangles), before.told(), after.told(), document)
 
 
 def keep(vertices: Points, triangles: Triangles, name: str, original: bytes) -> str:

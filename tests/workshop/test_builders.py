@@ -14,15 +14,17 @@ from collections.abc import Callable, Iterator
 
 import psutil
 import pytest
+import trimesh
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
 from core.errors import BuildError, ExpressionError
 from core.measures import parse
+from core.project.document import from_data
 from core.project.schema import Project as Document
 from core.project.starters import begun
 from core.report.models import Report
-from workshop import answers, builders
+from workshop import answers, builders, jobs
 from workshop.builders import ASKER, Asker, Halted, Limited, ask, ask_bit_by_bit
 
 
@@ -292,3 +294,59 @@ def test_a_small_file_that_stands_for_a_large_one_is_given_up(pool: None, settin
     told = answer.json()  # type: ignore[attr-defined]
     assert "deep" in told["message"] or "more than" in told["message"], told
     assert ask(math.sqrt, 4.0) == 2.0
+
+
+def copied(title: str, count: int) -> Document:
+    """A plate with so many bumps."""
+    return from_data(
+        {
+            "format": "fair-hinge-project", "version": 2, "title": title,
+            "parts": [{"name": "part", "steps": [
+                {"id": "plate", "kind": "extrude", "fields": {"height": "2"},
+                 "outline": {"kind": "rectangle", "fields": {"width": "50", "depth": "50"}}},
+                {"id": "hole", "kind": "hole", "place": {"on": "plate.top"},
+                 "fields": {"diameter": "1", "reach": "through"}},
+                {"id": "row", "kind": "row", "fields": {"of": "hole", "count": str(count),
+                 "spacing": "0.001"}},
+            ]}],
+        }
+    )  # fmt: skip
+
+
+def said_of(document: Document) -> str:
+    """What is told of a document's steps that could not be built."""
+    report = answers.report_of(document)
+    return " ".join(one.message for one in report.findings if one.check == "build")
+
+
+def test_a_large_design_is_let_through_by_its_name(settings) -> None:
+    """Ten times the limits: here a builder's own, of copies; another design is held to them."""
+    settings.BUILDERS, settings.LIMITS = 1, {}
+    settings.LET_THROUGH = {"Long canal wall"}
+    builders.begin(str(settings.VAR / "none.sqlite3"))
+    try:
+        assert "copies are more than are built" in said_of(copied("Any other", 6_000))
+        assert "copies are more" not in said_of(copied("Long canal wall", 6_000))
+        assert "60,000 copies are more" in said_of(copied("Long canal wall", 60_000))
+    finally:
+        builders.end()
+
+
+def test_a_job_is_halted_in_its_builder_when_it_is_cancelled(pool: None) -> None:
+    """What is brought in aside is given up between two bits, and the builder is free again."""
+    told: list[object] = []
+    wanted = [True]
+    token = ASKER.set(Asker("job 1", lambda: not wanted[0]))
+    try:
+        ball = trimesh.creation.icosphere(subdivisions=6, radius=20).export(file_type="stl")
+        comes = ask_bit_by_bit(jobs._brought_in, ball, "ball.stl", "mm", False, aside=True)
+        for step in comes:
+            told.append(step)
+            wanted[0] = False
+    except Halted:
+        pass
+    finally:
+        ASKER.reset(token)
+    assert told[0] == "reading" and len(told) < 6
+    until(lambda: not builders._pool[0].busy)
+    assert ask(math.sqrt, 4.0, aside=True) == 2.0

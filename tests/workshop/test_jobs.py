@@ -26,12 +26,12 @@ def everything_is_long(monkeypatch: pytest.MonkeyPatch) -> Iterator[None]:
     under_way: list[int] = []
     run = jobs._run
 
-    def minded(job_id: int, books: str) -> None:
-        under_way.append(job_id)
+    def minded(job: Job) -> None:
+        under_way.append(job.id)
         try:
-            run(job_id, books)
+            run(job)
         finally:
-            under_way.remove(job_id)
+            under_way.remove(job.id)
 
     monkeypatch.setattr(jobs, "LONG_BYTES", 0)
     monkeypatch.setattr(jobs, "_run", minded)

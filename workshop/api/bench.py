@@ -13,7 +13,7 @@ from core.process import Process
 from core.process.learning import FELT
 from core.project.gauges import KINDS, make_gauge, worth
 from core.project.teaching import BRIDGE_SD_MM, OVERHANG_SD_DEG, Taught
-from workshop import bench, keeping, models, pictures
+from workshop import bench, jobs, keeping, models
 from workshop.api.shapes import Kept, Opened, Refusal, VersionIn
 
 router = Router()
@@ -340,5 +340,5 @@ def choose(request: HttpRequest, project_id: int, given: ProcessChoice):  # type
     project = models.Project.objects.select_related("current").get(id=project_id)
     process = models.Process.objects.get(id=given.process)
     kept = bench.set_process(project, given.version, process)
-    pictures.changed(project_id)
+    jobs.changed(project_id, kept.version)
     return kept_as(kept, keeping.document_of(kept))

@@ -24,7 +24,7 @@ from core.report.models import (
     SketchView,
 )
 from core.report.print_models import BedsView, LayerView, MarksView, SlicedView, StanceView
-from workshop import builders, keeping, pictures, shelving
+from workshop import builders, jobs, keeping, shelving
 from workshop.answers import (
     Stage,
     Summary,
@@ -127,7 +127,7 @@ def new_project(request: HttpRequest, given: NewIn):  # type: ignore[no-untyped-
     else:
         document = begun(given.starter or "empty", given.units, given.answers, given.feel)
         made = keeping.create(document, "started")
-    pictures.changed(made.id)
+    jobs.changed(made.id, made.version)
     return 201, opened(made)
 
 
@@ -150,7 +150,7 @@ def open_project(request: HttpRequest, project_id: int):  # type: ignore[no-unty
 def save_project(request: HttpRequest, project_id: int, given: SaveIn):  # type: ignore[no-untyped-def]
     """Keeps a change; refuses one made on top of an older version. It is not built yet."""
     kept = keeping.save(project_id, given.version, from_data(given.document), given.words)
-    pictures.changed(project_id)
+    jobs.changed(project_id, kept.version)
     return kept_as(kept)
 
 
@@ -158,7 +158,7 @@ def save_project(request: HttpRequest, project_id: int, given: SaveIn):  # type:
 def undo(request: HttpRequest, project_id: int, given: VersionIn):  # type: ignore[no-untyped-def]
     """Takes the last change back."""
     kept = keeping.step_back(project_id, given.version)
-    pictures.changed(project_id)
+    jobs.changed(project_id, kept.version)
     return kept_as(kept, keeping.document_of(kept))
 
 
@@ -166,7 +166,7 @@ def undo(request: HttpRequest, project_id: int, given: VersionIn):  # type: igno
 def redo(request: HttpRequest, project_id: int, given: VersionIn):  # type: ignore[no-untyped-def]
     """Brings an undone change back."""
     kept = keeping.step_forward(project_id, given.version)
-    pictures.changed(project_id)
+    jobs.changed(project_id, kept.version)
     return kept_as(kept, keeping.document_of(kept))
 
 

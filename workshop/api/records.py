@@ -12,7 +12,7 @@ from core.report.comparing import break_even, compare_materials
 from core.report.differences import differences
 from core.report.models import Consequence, Difference
 from core.report.print_models import BreakEven, CompareView, Variant
-from workshop import keeping, models, pictures
+from workshop import jobs, keeping, models
 from workshop.answers import report_of, variant_named, worked
 from workshop.api.projects import kept_as
 from workshop.api.shapes import Kept, Refusal, VersionIn
@@ -124,7 +124,7 @@ def go_back(request: HttpRequest, project_id: int, number: int, given: VersionIn
     words = f"back to {revision.name or f'version {number}'}"
     document = read_document(revision.document)
     kept = keeping.save(project_id, given.version, document, words)
-    pictures.changed(project_id)
+    jobs.changed(project_id, kept.version)
     return kept_as(kept, document)
 
 

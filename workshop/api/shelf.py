@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.http import HttpRequest, HttpResponse
 from ninja import Schema
 
-from workshop import pictures, shelving
+from workshop import jobs, pictures, shelving
 from workshop.api import projects
 from workshop.api.shapes import Refusal, ShelfItem
 from workshop.models import Project
@@ -72,7 +72,7 @@ def bin_(request: HttpRequest):  # type: ignore[no-untyped-def]
 @router.get("/projects/{project_id}/picture", response={200: bytes, 204: None, 404: Refusal})
 def picture(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
     """The project as it was drawn last; nothing while it has not been."""
-    found = pictures.newest(_project(project_id))
+    found = pictures.newest(_project(project_id), aside=jobs.drawn_aside())
     if found is None:
         return 204, None
     response = HttpResponse(bytes(found.data), content_type="image/webp")
@@ -95,7 +95,7 @@ def set_on_shelf(request: HttpRequest, project_id: int, given: ShelfIn):  # type
 def copy(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
     """The project once more."""
     made = shelving.copy_of(_project(project_id))
-    pictures.changed(made.id)
+    jobs.changed(made.id, made.version)
     return 201, _item(made)
 
 

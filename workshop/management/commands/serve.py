@@ -8,7 +8,7 @@ from django.core.management.base import BaseCommand, CommandParser
 from waitress import serve
 
 from config.wsgi import application
-from workshop import builders, jobs, pictures, shelving
+from workshop import builders, jobs, shelving
 
 THREADS = 40  # most of them wait for a builder
 
@@ -25,9 +25,9 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         host, port = options["host"], options["port"]
         builders.begin()
-        jobs.resume()
         shelving.empty_bin()
-        pictures.begin()
+        jobs.begin()
+        jobs.resume()
         self.stdout.write(f"Fair Hinge is at http://{host}:{port}")
         self.stdout.flush()
         try:
@@ -40,5 +40,5 @@ class Command(BaseCommand):
                 ident="",
             )
         finally:
-            pictures.end()
+            jobs.end()
             builders.end()
