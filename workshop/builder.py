@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import atexit
 import ctypes
 import gc
 import inspect
@@ -112,7 +113,8 @@ def _made_ready() -> None:
 
     begun("jar")  # what is read once is read before they part
     gc.collect()
-    gc.freeze()
+    gc.freeze()  # what is shared stays shared
+    atexit.register(gc.unfreeze)
 
 
 if os.environ.pop(READY, ""):

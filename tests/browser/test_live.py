@@ -4,8 +4,10 @@ from __future__ import annotations
 
 from selenium.webdriver.common.keys import Keys
 
-from benchmarks.hard_set import duct, tube
+from benchmarks.hard_set import tube
+from core.project.edits import Edit
 from core.project.starters import begun
+from core.report import apply_edits
 from tests.browser.making import kept
 from tests.browser.walker import Walker
 from workshop import keeping
@@ -36,16 +38,23 @@ def test_what_meets_a_limit_is_kept_and_can_be_changed(bare_walker: Walker, sett
 
 def test_building_is_stopped_by_the_maker(bare_walker: Walker) -> None:
     walker = bare_walker
-    project = keeping.create(duct(), "for trying").id
+    holes = "parts.part.steps.holes.fields"
+    many = [
+        Edit(f"{holes}.count", "40"),
+        Edit(f"{holes}.rings", "36"),
+        Edit(f"{holes}.spacing", "3"),
+    ]
+    many.append(Edit("parts.part.steps.hole.fields.diameter", "2"))
+    project = keeping.create(apply_edits(tube(), many), "for trying").id
     walker.go(f"/p/{project}")
-    walker.one('[data-step="bore"]')
-    walker.type("parts.part.steps.bore.outline.fields.diameter", "44")
+    walker.one('[data-step="holes"]')
+    walker.type(f"{holes}.count", "39")
     # kept long before it is proved
     walker.until(lambda: walker.text(STATUS).startswith("kept, revision 2"))
     walker.until(lambda: "still building" in walker.text(STATUS))
     walker.until(lambda: walker.saying("stop", "header button").click() or True)
     walker.see("not built: building was stopped", "header")
-    assert kept(project)["parts"][0]["steps"][1]["outline"]["fields"]["diameter"] == "44"
+    assert kept(project)["parts"][0]["steps"][2]["fields"]["count"] == "39"
     walker.chord(Keys.CONTROL, "z")
     walker.until(lambda: walker.text(STATUS).startswith("kept, revision 1"))
 
