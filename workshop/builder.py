@@ -21,7 +21,7 @@ import psutil
 
 from core.halting import Halt, halt_when
 from core.limits import let_through
-from core.project.cache import keep_at_most
+from core.project.cache import keep_at_most, new_round
 
 YIELDS = 10  # how nice a builder is for which nobody waits
 QUIET_S, GROWS_MB = 1.0, 24.0  # when memory that was let go is given back
@@ -58,6 +58,7 @@ def work_for(pipe: Connection, halt: Any, aside: bool, keeps: int) -> None:
             work, given, times = pipe.recv()
         except (EOFError, OSError):
             return
+        new_round()
         try:
             with let_through(times):
                 for value in answers_of(work, given):
