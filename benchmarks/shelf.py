@@ -10,11 +10,8 @@ from __future__ import annotations
 
 import os
 import statistics
-import subprocess
-import sys
 import tempfile
 import time
-import urllib.request
 
 os.environ["FAIRHINGE_VAR"] = tempfile.mkdtemp()
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings")
@@ -25,6 +22,7 @@ django.setup()
 
 from django.core.management import call_command
 
+from benchmarks.served import served
 from tests.browser.chrome import chrome
 from workshop import pictures, shelving
 from workshop.models import Picture, Project
@@ -62,16 +60,14 @@ def fill() -> None:
 def main() -> None:
     """Prints medians of fresh views; the browser's cache is cleared before each."""
     fill()
-    server = subprocess.Popen([sys.executable, "manage.py", "serve", "--port", str(PORT)])
-    url = f"http://127.0.0.1:{PORT}"
+    with served(PORT, os.environ["FAIRHINGE_VAR"]) as server:
+        look(server.url)
+
+
+def look(url: str) -> None:
+    """Views of the shelf, timed by the page itself."""
     driver = chrome()
     try:
-        for _ in range(100):
-            try:
-                urllib.request.urlopen(f"{url}/api/play-set").close()
-                break
-            except OSError:
-                time.sleep(0.2)
         driver.get(url)
         driver.execute_script("localStorage.setItem('first-walk-done', 'yes')")
         blank, usable, complete, weight, count = [], [], [], 0, 0
@@ -101,8 +97,6 @@ def main() -> None:
         print(f"scripts as sent      {weight / 1000:8.0f} kB  of 200 allowed")
     finally:
         driver.quit()
-        server.terminate()
-        server.wait(10)
 
 
 if __name__ == "__main__":

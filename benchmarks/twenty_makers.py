@@ -7,15 +7,12 @@ Run: .venv/bin/python -m benchmarks.twenty_makers [makers] [seconds]
 from __future__ import annotations
 
 import csv
-import os
 import subprocess
 import sys
 import tempfile
-import time
-import urllib.request
 from pathlib import Path
 
-import psutil
+from benchmarks.served import served
 
 PORT = 8195
 BUDGET_MS = {"save": 200, "a line": 50}
@@ -24,24 +21,12 @@ BUDGET_MS = {"save": 200, "a line": 50}
 def main(makers: int = 20, seconds: int = 60) -> None:
     """Prints median, 95th percentile and failures of everything that was asked."""
     var = tempfile.mkdtemp()
-    environment = {**os.environ, "FAIRHINGE_VAR": var}
-    subprocess.run([sys.executable, "manage.py", "migrate", "-v0"], env=environment, check=True)
-    server = subprocess.Popen(
-        [sys.executable, "manage.py", "serve", "--port", str(PORT)], env=environment
-    )
-    url = f"http://127.0.0.1:{PORT}"
-    try:
-        for _ in range(150):
-            try:
-                urllib.request.urlopen(f"{url}/api/play-set").close()
-                break
-            except OSError:
-                time.sleep(0.2)
+    with served(PORT, var) as server:
         told = Path(var) / "told"
         subprocess.run(
             [sys.executable, "-m", "locust", "-f", "benchmarks/makers_at_work.py", "--headless",
              "--users", str(makers), "--spawn-rate", "4", "--run-time", f"{seconds}s",
-             "--host", url, "--csv", str(told), "--only-summary", "--loglevel", "ERROR"],
+             "--host", server.url, "--csv", str(told), "--only-summary", "--loglevel", "ERROR"],
             check=False, stdout=subprocess.DEVNULL,
         )  # fmt: skip
         print(f"{makers} makers for {seconds} s")
@@ -51,12 +36,7 @@ def main(makers: int = 20, seconds: int = 60) -> None:
             budget = BUDGET_MS.get(row["Name"], "")
             print(f"{row['Name']:10s} {row['Request Count']:>5s} {row['Failure Count']:>6s} "
                   f"{row['50%']:>7s} {row['95%']:>7s} {budget!s:>8s}")  # fmt: skip
-        held = psutil.Process(server.pid)
-        memory = sum(one.memory_info().rss for one in [held, *held.children(recursive=True)])
-        print(f"server and builders hold {memory / 1e6:.0f} MB")
-    finally:
-        server.terminate()
-        server.wait(10)
+        print(f"server and builders hold {server.held_mb():.0f} MB")
 
 
 if __name__ == "__main__":
