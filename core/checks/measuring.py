@@ -76,6 +76,7 @@ class Measured:
     stood: Callable[[], Stood]
     through: Callable[[], tuple[Walls, Slots]]
     layered: Callable[[], LayerTest | None]
+    loose: Callable[[], list[LoosePiece]]  # its pieces, each tried in the small-parts cylinder
     leads: bool = True  # what hangs, of all that is printed together, is told with this part
 
     @property
@@ -192,6 +193,7 @@ def _measured(
         later(_through, state, mesh, spacing_mm),
         # what hangs is told with the one that leads: it has asked first
         later(_layers_of, whole, setting) if leads else lambda: _layers_of(whole, setting),
+        lambda: _loose(state, mesh),
         leads,
     )
 
@@ -266,12 +268,8 @@ def _layers_of(group: Printed, setting: Setting) -> LayerTest:
     )
 
 
-def small_pieces_of(measured: Measured, state: PartState | None) -> list[LoosePiece]:
-    """The loose pieces of a solid, each tried in the small-parts cylinder; cached for a part."""
-    if state is None:
-        return small_pieces(measured.mesh)
-    key = content_key("small pieces", state.key)
-    return MEASURED.get(key, lambda: small_pieces(measured.mesh))
+def _loose(state: PartState, mesh: TriangleMesh) -> list[LoosePiece]:
+    return MEASURED.get(content_key("small pieces", state.key), lambda: small_pieces(mesh))
 
 
 def wall_behind(state: PartState, face: FaceSet) -> WallFound:

@@ -6,7 +6,6 @@ from collections.abc import Iterable
 
 from core.checks.check import Limit, Piece, PieceCheck, register
 from core.checks.finding import Finding
-from core.checks.measuring import small_pieces_of
 
 
 @register
@@ -23,7 +22,7 @@ class SmallPart(PieceCheck):
     def look(self, piece: Piece) -> Iterable[Finding]:
         if piece.result is not None and not piece.use.toy:
             return
-        pieces = small_pieces_of(piece.measured, piece.result.state if piece.result else None)
+        pieces = piece.measured.loose()
         small = [one for one in pieces if one.small]
         if not small:
             return

@@ -88,6 +88,8 @@ def is_small_part(points: Points) -> bool:
     size = np.sort(np.ptp(points, axis=0))
     if float(np.linalg.norm(size)) < SHALLOW_MM:
         return True
+    if float(size[-1]) > LONGEST_MM + SEARCH_MM:
+        return False
     try:
         solid = ConvexHull(points)
         hull = points[solid.vertices]

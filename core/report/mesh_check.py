@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from functools import cache
 from typing import Any
 
 import numpy as np
@@ -12,7 +13,7 @@ from numpy.typing import NDArray
 from core.checks.check import Piece
 from core.checks.finding import ORDER, Finding
 from core.checks.judge import judge_piece
-from core.checks.measuring import RELIEF_LINES, Alone, Measured, Stood, at_once, small_pieces_of
+from core.checks.measuring import RELIEF_LINES, Alone, Measured, Stood, at_once
 from core.formats.reading import RawMesh
 from core.process import Process
 from core.proof.bed import check_bed
@@ -25,6 +26,7 @@ from core.proof.overhang import check_overhang
 from core.proof.relief import shallow_reliefs
 from core.proof.setting import Setting
 from core.proof.slots import Slots, measure_slots
+from core.proof.small_part import small_pieces
 from core.proof.sound import Sound, sound_solid
 from core.proof.stances import rank_stances
 from core.proof.walls import Rays, Walls, measure_walls, spread_points
@@ -67,7 +69,7 @@ def check_mesh(raw: RawMesh, name: str, process: Process, stance: str = "as-is")
     piece = Piece(name, measured, process, faults=faults, mended=tuple(sound.told()))
     found = [one for one in judge_piece(piece) if one.severity != "good"]
     found.sort(key=lambda one: ORDER.index(one.severity))
-    pieces = small_pieces_of(measured, None)
+    pieces = measured.loose()
     stuff = process.stuff()
     bulk, walls, layers = measured.bulk, measured.walls, measured.layers
     told: dict[str, Any] = {
@@ -142,7 +144,13 @@ def _measured(sound: Sound, process: Process, stance: str) -> tuple[Measured, Ma
         tuple(shallow_reliefs(stood, process.layer_mm, RELIEF_LINES * process.line_mm)),
     )
     measured = Measured(
-        mesh, to_bed, lambda: alone, lambda: stands, at_once(through), at_once(layers)
+        mesh,
+        to_bed,
+        lambda: alone,
+        lambda: stands,
+        at_once(through),
+        at_once(layers),
+        cache(lambda: small_pieces(mesh)),
     )
     return measured, turn
 

@@ -11,7 +11,7 @@ from typing import Any
 import numpy as np
 
 from core.checks.finished import mesh_of
-from core.checks.measuring import Measured, MeasuredFit, measure_all, small_pieces_of
+from core.checks.measuring import Measured, MeasuredFit, measure_all
 from core.checks.meeting import strips_at_n
 from core.project.results import FitResult, PartResult, Solution
 from core.proof.mass import measure_bulk
@@ -133,7 +133,7 @@ def _part(view: PartView, result: PartResult, found: Measured | None, solution: 
             "hidden_voids": found.closed.voids,
             "slot_min_mm": float(across.min()) if len(across) else None,
             "fits_bed": found.bed.fits,
-            "small_part": any(one.small for one in small_pieces_of(found, result.state)),
+            "small_part": any(one.small for one in found.loose()),
         }
     return told
 
