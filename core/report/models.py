@@ -445,6 +445,7 @@ class ReadingView(View):
     severity: Severity
     word: str
     checks: list[str]
+    place: int = 0  # in the row of instruments
 
 
 class CheckView(View):

@@ -192,6 +192,7 @@ def _reading(name: Reading, found: _Found, findings: Sequence[Finding]) -> Readi
         severity=state,
         word=told.if_bad if bad else told.word,
         checks=own,
+        place=list(TOLD).index(name),
     )
 
 

@@ -4247,6 +4247,11 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Place
+             * @default 0
+             */
+            place: number;
+            /**
              * Severity
              * @enum {string}
              */

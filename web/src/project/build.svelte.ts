@@ -52,7 +52,8 @@ export class Build {
     const news = this.ended.flatMap((one) => one.readings);
     const told = report.readings.map((one) => news.find((two) => two.name === one.name) ?? one);
     const more = news.filter((one) => !report.readings.some((two) => two.name === one.name));
-    return { ...report, findings, readings: [...told, ...more] };
+    const readings = [...told, ...more].sort((a, b) => (a.place ?? 0) - (b.place ?? 0));
+    return { ...report, findings, readings };
   }
 
   #tells(one: Checked, reading: string): boolean {
