@@ -13,15 +13,16 @@ from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
-from manifold3d import CrossSection, JoinType, Manifold, OpType
+from manifold3d import CrossSection, JoinType, Manifold
 from numpy.typing import NDArray
 
 from core.process.model import Slicing
-from core.proof.layers import layer_heights
+from core.proof.layers import LEAN_MM, layer_heights
 
 # How far a slicer of another make may be off. common practice, no source
 MASS_WITHIN = 0.05
 TIME_WITHIN = 0.3
+SAME_MM = 1e-6
 
 Ring = NDArray[np.float64]  # (n, 2) mm
 
@@ -84,13 +85,21 @@ class Zones:
 
 
 class Cuts:
-    """A solid standing on z = 0, cut at the mid height of every layer, each cut made once."""
+    """A solid standing on z = 0, cut at the mid height of every layer, each cut made once.
+
+    A cut that is the same as the one below is that one: upright walls are worked out once.
+    """
 
     def __init__(self, standing: Manifold, layer_mm: float, line_mm: float, slicing: Slicing):
         self.layer_mm, self._heights = layer_heights(standing, layer_mm)
         self.count = len(self._heights)
         self._standing, self._line, self._slicing = standing, line_mm, slicing
+        self._window = 2 * slicing.skins + 1
         self._cuts: dict[int, CrossSection] = {}
+        self._rings: dict[int, list[Ring]] = {}
+        self._before: dict[int, CrossSection] = {}
+        self._after: dict[int, CrossSection] = {}
+        self._inset: tuple[CrossSection, CrossSection] | None = None
 
     def height(self, index: int) -> float:
         """Mid height of a layer, mm."""
@@ -101,25 +110,75 @@ class Cuts:
         if not 0 <= index < self.count:
             return CrossSection()
         if index not in self._cuts:
-            self._cuts[index] = self._standing.slice(self.height(index))
+            here = self._standing.slice(self.height(index)).simplify(LEAN_MM)
+            rings = here.to_polygons()
+            below = self._rings.get(index - 1)
+            if below is not None and _same(rings, below):
+                here = self._cuts[index - 1]
+            self._cuts[index], self._rings[index] = here, rings
         return self._cuts[index]
+
+    def inside(self, index: int) -> tuple[CrossSection, CrossSection]:
+        """What lies within the walls of a layer, and what of that is infill."""
+        here, slicing = self.cut(index), self._slicing
+        if self._inset is None or self._inset[0] is not here:
+            inner = here.offset(-slicing.walls * self._line, JoinType.Miter, 2.0)
+            self._inset = here, inner
+        inner = self._inset[1]
+        low, high = index - slicing.skins, index + slicing.skins
+        if inner.is_empty() or low < 0 or high >= self.count:
+            core = CrossSection() if slicing.skins or inner.is_empty() else inner
+        else:
+            # what all layers of the window share, from what each half of it shares (van Herk's
+            # and Gil and Werman's running least, from memory)
+            shared = _met(self._share_up(low), self._share_down(high))
+            core = inner if shared is here else inner ^ shared
+        self._forget(low - self._window)
+        return inner, core
 
     def zones(self, index: int) -> tuple[CrossSection, CrossSection, CrossSection]:
         """Walls, skin and infill of a layer."""
-        here, slicing = self.cut(index), self._slicing
-        inner = here.offset(-slicing.walls * self._line, JoinType.Miter, 2.0)
-        near = range(index - slicing.skins, index + slicing.skins + 1)
-        if inner.is_empty() or near.start < 0 or near.stop > self.count:
-            core = CrossSection() if slicing.skins or inner.is_empty() else inner
-        else:
-            others = [self.cut(other) for other in near if other != index]
-            core = CrossSection.batch_boolean([inner, *others], OpType.Intersect)
-        self._forget(index - slicing.skins)
-        return here - inner, inner - core, core
+        inner, core = self.inside(index)
+        return self.cut(index) - inner, inner - core, core
+
+    def areas(self, index: int) -> tuple[float, float, float]:
+        """The areas of walls, skin and infill of a layer, mm²: each lies within the one before."""
+        inner, core = self.inside(index)
+        whole, within, filled = self.cut(index).area(), inner.area(), core.area()
+        return float(whole - within), float(within - filled), float(filled)
+
+    def _share_down(self, index: int) -> CrossSection:
+        """What a layer shares with all below it of its block of layers."""
+        if index not in self._before:
+            own = self.cut(index)
+            first = index % self._window == 0
+            self._before[index] = own if first else _met(self._share_down(index - 1), own)
+        return self._before[index]
+
+    def _share_up(self, index: int) -> CrossSection:
+        """What a layer shares with all above it of its block of layers."""
+        if index not in self._after:
+            own = self.cut(index)
+            last = index % self._window == self._window - 1
+            self._after[index] = own if last else _met(own, self._share_up(index + 1))
+        return self._after[index]
 
     def _forget(self, before: int) -> None:
-        """Cuts far below are not asked for again when going up."""
-        self._cuts.pop(before - 1, None)
+        """Layers far below are not asked for again when going up."""
+        for kept in (self._cuts, self._rings, self._before, self._after):
+            kept.pop(before - 1, None)  # type: ignore[attr-defined]
+
+
+def _met(a: CrossSection, b: CrossSection) -> CrossSection:
+    return a if a is b else a ^ b
+
+
+def _same(rings: list[Ring], others: list[Ring]) -> bool:
+    """Whether two cuts are the same to the last micrometre, ring by ring."""
+    return len(rings) == len(others) and all(
+        one.shape == other.shape and bool(np.abs(one - other).max(initial=0.0) < SAME_MM)
+        for one, other in zip(rings, others, strict=True)
+    )
 
 
 def slice_solid(standing: Manifold, layer_mm: float, line_mm: float, slicing: Slicing) -> Sliced:
@@ -139,7 +198,7 @@ def zones_at(
 
 
 def _layer(cuts: Cuts, index: int, line_mm: float, slicing: Slicing) -> Layer:
-    walls, skin, infill = (zone.area() for zone in cuts.zones(index))
+    walls, skin, infill = cuts.areas(index)
     filled = skin + infill * slicing.infill_percent / 100
     drawn = walls / line_mm / slicing.wall_speed + filled / line_mm / slicing.fill_speed
     hops = _hops(cuts.cut(index)) / slicing.travel_speed

@@ -7,10 +7,10 @@ import math
 import numpy as np
 import pytest
 import trimesh
-from manifold3d import CrossSection, Manifold, Mesh
+from manifold3d import CrossSection, JoinType, Manifold, Mesh, OpType
 
 from core.process import Slicing
-from core.proof.sliced import slice_solid, zones_at
+from core.proof.sliced import Cuts, slice_solid, zones_at
 
 LINE, LAYER = 0.45, 0.2
 
@@ -85,3 +85,29 @@ def _area(ring: np.ndarray) -> float:
 
 def _solid(mesh: trimesh.Trimesh) -> Manifold:
     return Manifold(Mesh(mesh.vertices.astype(np.float32), mesh.faces.astype(np.uint32)))
+
+
+@pytest.mark.parametrize("skins", [0, 1, 3, 4])
+def test_what_layers_share_is_what_all_of_the_window_share(skins: int) -> None:
+    """The running intersection against every layer of the window cut with every other."""
+    ball = Manifold.sphere(6, 48).translate((0, 0, 6))
+    foot = Manifold.cube((8, 8, 5), True).translate((1, 0, 2.5))
+    solid = (ball + foot) - Manifold.cylinder(3, 2, 1, 32).translate((0, 0, 4))
+    slicing = Slicing(walls=2, skins=skins)
+    cuts = Cuts(solid, 0.4, 0.45, slicing)
+    plain = [solid.slice(cuts.height(i)) for i in range(cuts.count)]
+    for index, here in enumerate(plain):
+        inner = here.offset(-0.9, JoinType.Miter, 2.0)
+        window = plain[max(index - skins, 0) : index + skins + 1]
+        core = CrossSection.batch_boolean([inner, *window], OpType.Intersect)
+        if index < skins or index + skins >= cuts.count:  # the bed and the air above are open
+            core = CrossSection()
+        wanted = here.area() - inner.area(), inner.area() - core.area(), core.area()
+        assert cuts.areas(index) == pytest.approx(wanted, abs=1e-3)
+        zones = [zone.area() for zone in Cuts(solid, 0.4, 0.45, slicing).zones(index)]
+        assert zones == pytest.approx(wanted, abs=1e-3)
+
+
+def test_upright_walls_are_cut_once() -> None:
+    cuts = Cuts(Manifold.cube((20, 10, 8)), 0.2, 0.45, Slicing())
+    assert len({id(cuts.cut(index)) for index in range(3, 9)}) == 1
