@@ -12,8 +12,10 @@ import trimesh
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
+from core.project.starters import begun
 from tests.workshop.built import opened
-from workshop import jobs
+from workshop import jobs, keeping
+from workshop.builders import Limited
 from workshop.costly import Costly
 from workshop.models import Job, Project
 
@@ -113,6 +115,48 @@ def test_work_under_way_when_the_server_stopped_is_begun_again() -> None:
     )
     jobs.resume()
     assert over(job.id)["project"] is not None
+
+
+def shown(project: Project) -> dict[str, object]:
+    """A project as the shelf shows it."""
+    items = Client().get("/api/projects").json()
+    return next(one for one in items if one["id"] == project.id)
+
+
+def test_what_meets_a_limit_says_so_on_the_shelf(monkeypatch: pytest.MonkeyPatch) -> None:
+    project = keeping.create(begun("lidded_box"), "for trying")
+    assert "not built" not in str(shown(project)["worst"])
+
+    def limited(_: Project) -> None:
+        raise Limited("this takes more than 60 s to build and prove")
+
+    monkeypatch.setattr(jobs.pictures, "draw", limited)
+    jobs._show.call_local(project.id, project.version)
+    told = shown(project)
+    assert told["worst"] == "not built: this takes more than 60 s to build and prove"
+    assert told["severity"] == "stop" and told["count"] == 1
+
+
+def test_the_shelf_is_told_of_the_newest_version_alone(monkeypatch: pytest.MonkeyPatch) -> None:
+    project = keeping.create(begun("lidded_box"), "for trying")
+    drawn: list[int] = []
+    monkeypatch.setattr(jobs.pictures, "draw", lambda one: drawn.append(one.version))
+    jobs._show.call_local(project.id, project.version + 1)
+    assert drawn == []
+    jobs._show.call_local(project.id, project.version)
+    assert drawn == [project.version]
+    assert shown(project)["worst"] == "nothing to stop for"
+    jobs._show.call_local(project.id + 1000, 1)  # thrown away meanwhile
+
+
+def test_one_job_is_done_by_one(monkeypatch: pytest.MonkeyPatch) -> None:
+    """A job queued twice, as when two machines take from one queue, makes one project."""
+    job = Job.objects.create(name="box.stl", data=stl(trimesh.creation.box((8, 8, 8))))
+    before = Project.objects.count()
+    jobs._bring_in.call_local(job.id)
+    jobs._bring_in.call_local(job.id)
+    assert Job.objects.get(id=job.id).state == Job.DONE
+    assert Project.objects.count() == before + 1
 
 
 def test_costly_values_are_found_again_and_broken_files_are_not() -> None:
