@@ -8,7 +8,7 @@ import numpy as np
 from manifold3d import Manifold
 from numpy.typing import NDArray
 
-HALVINGS = 14
+LEVEL_MM = 0.05  # no nearer is looked for where it runs out
 LEAST_MM3 = 1.0
 HAIR_MM = 1e-4
 
@@ -35,10 +35,16 @@ def holds(solid: Manifold, to_rim: NDArray[np.float64]) -> Holds:
     low_x, low_y, low, high_x, high_y, _ = stood.bounding_box()
     span = (high_x - low_x + 2, high_y - low_y + 2)
 
-    def held(level: float) -> float:
-        room = Manifold.cube((*span, level - low + 1)).translate((low_x - 1, low_y - 1, low - 1))
+    brim = -HAIR_MM  # just below the rim, which itself is no wall
+    room = Manifold.cube((*span, brim - low + 1)).translate((low_x - 1, low_y - 1, low - 1))
+    about = everything = room - stood
+
+    def under(level: float, air: Manifold) -> Manifold:
+        return air.trim_by_plane((0.0, 0.0, -1.0), -level)
+
+    def held(level: float, about: Manifold) -> float:
         kept, area = 0.0, 0.0
-        for air in (room - stood).decompose():
+        for air in about.decompose():
             x0, _, _, _, _, top = air.bounding_box()
             if x0 > low_x - 0.5 and top > level - 1e-6:  # the air outside reaches round it all
                 kept += float(air.volume())
@@ -46,24 +52,24 @@ def holds(solid: Manifold, to_rim: NDArray[np.float64]) -> Holds:
         # the hair that was left off at the rim is as wide as the air just below it
         return kept + area * HAIR_MM if kept > LEAST_MM3 else 0.0
 
-    brim = -HAIR_MM  # just below the rim, which itself is no wall
-    whole = held(brim)
+    whole = held(brim, about)
     if whole:
         return Holds(whole, 0.0)
     empty, full = low, brim
     best, at = 0.0, low
-    for _ in range(HALVINGS):
+    while full - empty > LEVEL_MM:
         middle = (empty + full) / 2
-        found = held(middle)
+        lower = under(middle, about)
+        found = held(middle, lower)
         if found:
             empty, best, at = middle, found, middle
         else:
-            full = middle
+            full, about = middle, lower
     # what holds nothing half-way up may still hold less further down
     if not best:
         for share in (0.25, 0.1, 0.05):
             level = low * (1 - share)
-            found = held(level)
+            found = held(level, under(level, everything))
             if found:
                 best, at = found, level
                 break

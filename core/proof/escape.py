@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from heapq import heappop, heappush
 
 import igl
 import numpy as np
@@ -22,7 +23,7 @@ STEP_MM = 0.8
 MOST_STEPS = 28
 SAMPLES = 260
 EDGE_MM, MOST_EDGE_POINTS = 0.4, 4000
-AT_ONCE = 8  # places along a way that are looked at together
+AT_ONCE = 3  # places along a way that are looked at together
 MOST_PLAY_MM, TOUCH_MM = 6.0, 0.02
 # directions that are square to no face of usual solids
 SLANTED = (np.array([0.31, 0.53, 0.789]), np.array([-0.67, 0.41, -0.619]))
@@ -78,27 +79,31 @@ def easiest_way_out(
     places = np.linspace(0.0, far_mm, steps + 1)[1:]
     held, moved = _Inside(holder), _Inside(loose)
 
-    def depth_at(*shifts: Points) -> float:
-        """The greatest depth at any of some places."""
-        deep = held.depth(np.vstack([own + shift for shift in shifts]))
+    def depth_at(shifts: Points) -> float:
+        """The greatest depth at any of some places (n, 3)."""
+        deep = held.depth((own + shifts[:, None]).reshape(-1, 3))
         if len(around):
-            deep = max(deep, moved.depth(np.vstack([around - shift for shift in shifts])))
+            deep = max(deep, moved.depth((around - shifts[:, None]).reshape(-1, 3)))
         return deep
 
-    best = Escape(np.inf)
-    for start in _starts(depth_at, ways[0], far_mm):
-        lifted = bool(start.any())
-        for way in ways:
-            if lifted and abs(float(way @ ways[0])) > 0.1:
-                continue  # from where its play ends only square to the axis: the rest is the same
-            depth = 0.0
-            for few in np.array_split(places, -(-len(places) // AT_ONCE)):
-                depth = max(depth, depth_at(*(start + way * at for at in few)))
-                if depth >= best.held_mm:
-                    break
-            if depth < best.held_mm:
-                best = Escape(depth)
-    return best
+    tried = [
+        (start, way)
+        for start in _starts(depth_at, ways[0], far_mm)
+        for way in ways
+        # from where its play ends only square to the axis: the rest is the same
+        if not start.any() or abs(float(way @ ways[0])) <= 0.1
+    ]
+    few = np.array_split(places, -(-len(places) // AT_ONCE))
+    # a little further along the way that has been easiest so far: once one is at its end, none of
+    # the others can be easier, for none gets easier further on
+    easiest = [(0.0, 0, number) for number in range(len(tried))]
+    while True:
+        depth, minus, number = heappop(easiest)
+        if -minus == len(few):
+            return Escape(depth)
+        start, way = tried[number]
+        depth = max(depth, depth_at(start + few[-minus][:, None] * way))
+        heappush(easiest, (depth, minus - 1, number))
 
 
 def _starts(depth_at: Callable[..., float], axis: Points, far_mm: float) -> list[Points]:
@@ -107,7 +112,7 @@ def _starts(depth_at: Callable[..., float], axis: Points, far_mm: float) -> list
     for way in (axis, -axis):
         free = 0.0
         for at in np.linspace(0.0, min(far_mm, MOST_PLAY_MM), 21)[1:]:
-            if depth_at(way * at) > TOUCH_MM:
+            if depth_at((way * at)[None]) > TOUCH_MM:
                 break
             free = float(at)
         if free:

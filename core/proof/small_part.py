@@ -10,12 +10,12 @@ promising are then turned and shifted until nothing sticks out, or what does can
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass
+from functools import cache
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import minimize
+from scipy.optimize import linprog
 from scipy.spatial import ConvexHull, QhullError
 from scipy.spatial.transform import Rotation
 
@@ -32,7 +32,9 @@ LEAN = float(np.hypot(1.0, SLOPE))
 SEARCH_MM = 0.1  # what sticks out by no more counts as in
 ORIENTATIONS = 900
 REFINED = 8
-HOPELESS_MM = 1.0  # after the wide search the narrow one finds less than this
+HOPELESS_MM = 1.0  # and a step that has won less than half of what is left: given up
+TURN_RAD, LEAST_RAD = 0.2, 0.004
+LEAST_MM = 1e-3  # a step that wins less is none
 WORTH_MM = 3.0  # turned a little further, a piece may be this much narrower
 MOST_CORNERS = 100
 Points = NDArray[np.float64]
@@ -105,8 +107,7 @@ def is_small_part(points: Points) -> bool:
     # what is longer than the cylinder's longest chord, or wider than its mouth, cannot go in
     if _longest(hull) > LONGEST_MM + SEARCH_MM or reach > LONGEST_MM:
         return False
-    turns = Rotation.random(ORIENTATIONS, random_state=20).as_matrix()
-    turns = np.concatenate([_square_ways(hull), turns])
+    turns = np.concatenate([_square_ways(hull), _spread()])
     out, centres = _sticks_out(hull, turns)
     order = np.argsort(out)[:REFINED]
     if out[order[0]] <= SEARCH_MM:
@@ -135,14 +136,21 @@ def _square_ways(hull: Points) -> Points:
     _, axes = np.linalg.eigh(np.cov(hull.T))
     if np.linalg.det(axes) < 0:
         axes[:, 0] = -axes[:, 0]
-    ways = []
-    for order in ([0, 1, 2], [1, 2, 0], [2, 0, 1]):
-        base = axes[:, order].T
-        for flip in (0.0, np.pi):
-            for turn in np.arange(24) * np.pi / 12:
-                about = Rotation.from_euler("zx", [turn, flip]).as_matrix()
-                ways.append(about @ base)
-    return np.array(ways)
+    bases = np.array([axes[:, order].T for order in ([0, 1, 2], [1, 2, 0], [2, 0, 1])])
+    return np.asarray((_steps()[None] @ bases[:, None]).reshape(-1, 3, 3))
+
+
+@cache
+def _steps() -> Points:
+    """Turns (48, 3, 3) about the cylinder's axis in steps, upright and upside down."""
+    turn, flip = np.meshgrid(np.arange(24) * np.pi / 12, [0.0, np.pi], indexing="ij")
+    return Rotation.from_euler("zx", np.column_stack([turn.ravel(), flip.ravel()])).as_matrix()
+
+
+@cache
+def _spread() -> Points:
+    """Orientations (k, 3, 3) spread at random, always the same."""
+    return Rotation.random(ORIENTATIONS, random_state=20).as_matrix()
 
 
 def _sticks_out(hull: Points, turns: Points) -> tuple[Points, Points]:
@@ -151,69 +159,98 @@ def _sticks_out(hull: Points, turns: Points) -> tuple[Points, Points]:
     Orientations that are too wide whatever axis they are tried at are given up after the first: no
     circle about the piece is narrower than half its widest side.
     """
-    there = np.einsum("kij,nj->kni", turns, hull)
-    flat = there[:, :, :2]
-    depth = there[:, :, 2].max(axis=1, keepdims=True) - there[:, :, 2]
+    there = (turns.reshape(-1, 3) @ hull.T).reshape(len(turns), 3, len(hull))
+    x, y, z = there[:, 0], there[:, 1], there[:, 2]
+    depth = z.max(axis=1, keepdims=True) - z
     # how far along x the axis may stand before something is under the floor
-    bound = ((MIDDLE_MM + SLOPE * there[:, :, 0] - depth) / SLOPE).min(axis=1)
-    high, low = flat.max(axis=1), flat.min(axis=1)
+    bound = ((MIDDLE_MM + SLOPE * x - depth) / SLOPE).min(axis=1)
+    high, low = there[:, :2].max(axis=2), there[:, :2].min(axis=2)
     centre = (high + low) / 2
     least = (high - low).max(axis=1) / 2 - RADIUS_MM
     best = np.full(len(turns), np.inf)
     kept = centre.copy()
     own = np.arange(len(turns))  # those still looked at
     for step in range(6):
+        apart = _apart2(x, y, centre)
         for shift in (0.0, 1.0):
             tried = centre.copy()
             tried[:, 0] -= shift * np.maximum(centre[:, 0] - bound[own], 0.0)
-            wide = np.sqrt(_apart2(flat, tried).max(axis=1))
+            far = _apart2(x, y, tried) if shift else apart
+            wide = np.sqrt(far.max(axis=1))
             out = np.maximum(wide - RADIUS_MM, (tried[:, 0] - bound[own]) * SLOPE / LEAN)
             better = out < best[own]
             best[own[better]], kept[own[better]] = out[better], tried[better]
         # towards the furthest point, ever less (Badoiu and Clarkson's smallest circle, from memory)
-        far = flat[np.arange(len(own)), _apart2(flat, centre).argmax(axis=1)]
-        centre = centre + (far - centre) / (step + 2)
+        rows, furthest = np.arange(len(own)), apart.argmax(axis=1)
+        to = np.column_stack([x[rows, furthest], y[rows, furthest]])
+        centre = centre + (to - centre) / (step + 2)
         if step == 0:
             worth = least[own] <= np.sort(best)[min(REFINED, len(best) - 1)] + WORTH_MM
-            own, flat, centre = own[worth], flat[worth], centre[worth]
+            own, x, y, centre = own[worth], x[worth], y[worth], centre[worth]
     return best, kept
 
 
-def _apart2(flat: Points, centre: Points) -> Points:
-    """Squares of the distances (k, n) of points (k, n, 2) from centres (k, 2)."""
-    x, y = flat[:, :, 0] - centre[:, None, 0], flat[:, :, 1] - centre[:, None, 1]
-    return np.asarray(x * x + y * y)
-
-
-def _turned(x: Points) -> Points:
-    """The matrix of a turn about a vector by its length, radians (Rodrigues' formula)."""
-    angle = float(np.sqrt(x @ x))
-    a, b, c = x / angle if angle > 1e-12 else x
-    cross = np.array([[0.0, -c, b], [c, 0.0, -a], [-b, a, 0.0]])
-    return np.asarray(np.eye(3) + math.sin(angle) * cross + (1 - math.cos(angle)) * (cross @ cross))
+def _apart2(x: Points, y: Points, centre: Points) -> Points:
+    """Squares of the distances (k, n) of points, by their x and y (k, n), from centres (k, 2)."""
+    return np.asarray((x - centre[:, :1]) ** 2 + (y - centre[:, 1:]) ** 2)
 
 
 def _refined(hull: Points, turn: Points, centre: Points) -> float:
-    """By how much the hull sticks out at least, near an orientation."""
+    """By how much the hull sticks out at least, near an orientation.
 
-    def out(x: Points) -> float:
-        there = hull @ (_turned(x[:3]) @ turn).T
-        depth = there[:, 2].max() - there[:, 2]
-        wide = np.hypot(there[:, 0] - x[3] * 10, there[:, 1] - x[4] * 10).max() - RADIUS_MM
-        low = ((depth - MIDDLE_MM - SLOPE * (there[:, 0] - x[3] * 10)) / LEAN).max()
-        return float(max(wide, low))
-
-    start = np.array([0.0, 0.0, 0.0, centre[0] / 10, centre[1] / 10])
-    best = np.inf
-    for size in (0.15, 0.05):
-        simplex = np.vstack([start, *(start + size * row for row in np.eye(5))])
-        found = minimize(
-            out,
-            start,
-            method="Nelder-Mead",
-            options={"initial_simplex": simplex, "maxiter": 300, "fatol": 1e-4, "xatol": 1e-5},
-        )
-        start, best = found.x, float(found.fun)
-        if best <= SEARCH_MM or best > HOPELESS_MM:
+    What sticks out is the greatest of many smooth functions of a small turn, a shift and how high
+    the floor is touched; they are taken as straight near where they are, the least of the greatest
+    is found (a linear programme, HiGHS), and so on from there, ever nearer.
+    """
+    there = hull @ turn.T
+    there[:, :2] -= centre
+    out, reach = _out(there), TURN_RAD
+    while out > SEARCH_MM and reach > LEAST_RAD:
+        moved = _moved(there, reach)
+        if moved is None:
             break
-    return best
+        found = _out(moved)
+        won = out - found
+        if won > LEAST_MM:
+            there, out = moved, found
+        else:
+            reach /= 4
+        if out > HOPELESS_MM and won < out / 2:
+            break
+    return out
+
+
+def _out(there: Points) -> float:
+    """By how much points (n, 3) stick out of the cylinder as they lie."""
+    wide = np.hypot(there[:, 0], there[:, 1]).max() - RADIUS_MM
+    depth = there[:, 2].max() - there[:, 2]
+    return float(max(wide, ((depth - MIDDLE_MM - SLOPE * there[:, 0]) / LEAN).max()))
+
+
+def _moved(there: Points, reach: float) -> Points | None:
+    """Points turned by no more than ``reach`` (radians about each axis) and shifted, so that they
+    stick out least as far as straight lines tell."""
+    x, y, z = there.T
+    wide = np.hypot(x, y)
+    cos, sin = x / np.maximum(wide, 1e-9), y / np.maximum(wide, 1e-9)
+    nought, one = np.zeros(len(there)), np.ones(len(there))
+    # unknown: turns about x, y and z, shift along x and y, the rim's height, what sticks out;
+    # a small turn w moves p by w × p
+    rows = np.concatenate(
+        [
+            np.column_stack([-sin * z, cos * z, nought, cos, sin, nought, -one]),
+            np.column_stack(
+                [-y / LEAN, (x - SLOPE * z) / LEAN, SLOPE * y / LEAN,
+                 -SLOPE / LEAN * one, nought, one / LEAN, -one]
+            ),
+            np.column_stack([y, -x, nought, nought, nought, -one, nought]),
+        ]
+    )  # fmt: skip
+    most = np.concatenate([RADIUS_MM - wide, (z + MIDDLE_MM + SLOPE * x) / LEAN, -z])
+    bounds = [(-reach, reach)] * 3 + [(-np.inf, np.inf)] * 4
+    least = linprog([0, 0, 0, 0, 0, 0, 1], A_ub=rows, b_ub=most, bounds=bounds)
+    if least.x is None:
+        return None
+    moved = there @ Rotation.from_rotvec(least.x[:3]).as_matrix().T
+    moved[:, :2] += least.x[3:5]
+    return np.asarray(moved)
