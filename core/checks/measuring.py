@@ -6,6 +6,7 @@ import os
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
+from functools import cache
 from typing import Any, Protocol, TypeVar
 
 import igl
@@ -172,7 +173,13 @@ def at_once(work: Callable[..., T], *given: Any) -> Callable[[], T]:
     return lambda: done
 
 
-def _beside(work: Callable[..., T], *given: Any) -> Callable[[], T]:
+def when_asked(work: Callable[..., T], *given: Any) -> Callable[[], T]:
+    """Does it when it is first asked for, if ever."""
+    return cache(lambda: work(*given))
+
+
+def beside(work: Callable[..., T], *given: Any) -> Callable[[], T]:
+    """Does it beside other things."""
     return _WORKERS.submit(work, *given).result
 
 
@@ -428,18 +435,20 @@ Joints = dict[str, Callable[[], MeasuredFit | None]]
 
 
 def measure_all(
-    solution: Solution, spacing_mm: float = SPACING_MM
+    solution: Solution, spacing_mm: float = SPACING_MM, later: Later | None = None
 ) -> tuple[dict[str, Measured], Joints]:
-    """Every part and fit of a solution measured side by side: nothing is waited for yet."""
+    """Every part and fit of a solution measured: side by side where nothing else is said, and
+    nothing is waited for yet."""
+    later = later or beside
     process = solution.project.process
     groups = {part.part.name: group for group in printed_groups(solution) for part in group.parts}
     parts = {
-        name: _measured(part, process, groups.get(name), spacing_mm, _beside)
+        name: _measured(part, process, groups.get(name), spacing_mm, later)
         for name, part in solution.parts.items()
         if part.state.body is not None
     }
     fits = {
-        name: _beside(
+        name: later(
             measure_fit,
             fit,
             solution.parts[fit.fit.parts[0]].state,

@@ -7,7 +7,6 @@ from dataclasses import dataclass
 import numpy as np
 
 from core.solids import TriangleMesh
-from core.solids.mesh import shells_of
 
 CRUMB_SHARE = 0.02  # of the part's volume: a piece this small came off by accident
 
@@ -42,7 +41,7 @@ def check_closed(mesh: TriangleMesh) -> Closed:
     forward = edges[:, 0] * count + edges[:, 1]
     backward = edges[:, 1] * count + edges[:, 0]
     closed = bool(np.array_equal(np.sort(forward), np.sort(backward)))
-    volumes, label = shells_of(mesh)
+    volumes, label = mesh.shells
     solid = volumes > 1e-9
     crumbs = []
     if solid.sum() > 1:

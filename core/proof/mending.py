@@ -93,8 +93,13 @@ def find_faults(vertices: Points, triangles: Triangles) -> Faults:
     size = len(vertices)
     low, high = half.min(axis=1), half.max(axis=1)
     code = low * size + high
+    up = half[:, 0] < half[:, 1]
+    one, other = np.sort(code[up]), np.sort(code[~up])
+    if np.array_equal(one, other) and (np.diff(one) > 0).all():  # each edge once either way
+        share = _crossing_share(vertices, faces)
+        return Faults(0, 0, 0, doubled, degenerate, 0, share)
     keys, index, counts = np.unique(code, return_inverse=True, return_counts=True)
-    forward = np.bincount(index.reshape(-1), weights=half[:, 0] < half[:, 1])
+    forward = np.bincount(index.reshape(-1), weights=up)
     open_edges = keys[counts == 1]
     turned = int(((counts == 2) & (forward != 1)).sum())
     return Faults(

@@ -20,7 +20,6 @@ from scipy.spatial import ConvexHull, QhullError
 from scipy.spatial.transform import Rotation
 
 from core.solids import TriangleMesh
-from core.solids.mesh import shells_of
 
 RADIUS_MM = 31.7 / 2
 SHALLOW_MM, DEEP_MM = 25.4, 57.1
@@ -52,7 +51,7 @@ class LoosePiece:
 
 def small_pieces(mesh: TriangleMesh) -> list[LoosePiece]:
     """Every loose piece of a mesh, hollows aside, judged by itself."""
-    volumes, label = shells_of(mesh)
+    volumes, label = mesh.shells
     found = []
     hollow = {
         int(shell): (own.min(axis=0), own.max(axis=0))

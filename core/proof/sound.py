@@ -12,7 +12,6 @@ import numpy as np
 from manifold3d import Manifold, Mesh64, OpType
 
 from core.solids import TriangleMesh
-from core.solids.mesh import shells_of
 from core.solids.rows import distinct_rows
 
 
@@ -41,17 +40,18 @@ class Sound:
         return lines
 
 
-def sound_solid(mesh: TriangleMesh, closes: bool) -> Sound:
+def sound_solid(mesh: TriangleMesh, closes: bool, doubled: bool = True) -> Sound:
     """What a mesh bounds. An open one is left as it is. O(n log n), and a union of its shells.
 
     Args:
         closes: whether every edge is met by as many triangles one way as the other.
+        doubled: whether any face may stand twice.
     """
     if not closes or not len(mesh.triangles):
         return Sound(mesh, None)
-    once = _without_doubles(mesh)
+    once = _without_doubles(mesh) if doubled else mesh
     solid = _manifold(once)
-    volumes, label = shells_of(once)
+    volumes, label = once.shells
     if solid is not None and (volumes > 0).sum() <= 1 and volumes.sum() > 0:
         return Sound(mesh if len(once.triangles) == len(mesh.triangles) else once, solid)
     outer: list[Manifold] = []

@@ -10,7 +10,7 @@ from core.checks.check import CHECKS, Check
 from core.checks.checklist import Line, lines_of
 from core.checks.finding import ORDER, Finding, worst
 from core.checks.judge import can_be_accepted, in_telling_order, judge, judge_project
-from core.checks.measuring import Measured, MeasuredFit, measure_all
+from core.checks.measuring import Measured, MeasuredFit, measure_all, when_asked
 from core.checks.trying import with_tried_remedies
 from core.measures.display import in_unit, plain
 from core.process.model import FEELS
@@ -96,6 +96,15 @@ def report_bit_by_bit(
     raw = with_tried_remedies(solution, raw) if remedies else [one.untried() for one in raw]
     fits = {name: later() for name, later in joints.items()}
     yield _assembled(solution, measured, fits, accepted(solution, raw))
+
+
+def check_by_check(
+    solution: Solution, spacing_mm: float = SPACING_MM
+) -> Iterator[list[FindingView]]:
+    """What each check finds, as it is asked for: nothing is measured that no check has needed."""
+    for _, findings in judge(solution, *measure_all(solution, spacing_mm, when_asked)):
+        told = accepted(solution, [one.untried() for one in findings])
+        yield [finding_view(finding) for finding in told]
 
 
 def tried(solution: Solution) -> list[FindingView]:

@@ -9,7 +9,7 @@ print; should they come out otherwise, all of it is.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field, replace
 
 from core.checks.check import CHECKS
@@ -21,8 +21,8 @@ from core.project.resolve import Typed, names_in, quantity_of
 from core.project.results import Solution
 from core.project.schema import Project
 from core.project.solve import sketch, solve
-from core.report.assemble import report_on
-from core.report.models import FindingView, PushedView, PushEnd, Report
+from core.report.assemble import check_by_check
+from core.report.models import FindingView, PushedView, PushEnd
 
 STRIDES = (1.1, 1.25, 1.5, 2.0, 3.0, 4.0)  # times the value, or the value divided by them
 _WAYS = ([1 / stride for stride in STRIDES], STRIDES)
@@ -46,27 +46,45 @@ def push(project: Project, path: str) -> PushedView | None:
     measure = next((one for one in key_measures(solution) if one.path == path), None)
     if measure is None:
         return None
-    base = {fine: _report(project, fine) for fine in (True, False)}
+    base = {fine: _wrong_before(project, fine) for fine in (True, False)}
     return _Push(project, measure, project.units, base).run()
 
 
-def _report(project: Project, fine: bool) -> Report:
+Wrong = dict[tuple[str, ...], int]  # what is wrong, and how badly
+
+
+def _findings(project: Project, fine: bool) -> Iterator[list[FindingView]]:
     if fine:
-        return report_on(solve(project), remedies=False)
-    return report_on(sketch(project), COARSE_MM, remedies=False)
+        return check_by_check(solve(project))
+    return check_by_check(sketch(project), COARSE_MM)
 
 
-def worsened(before: Report, after: Report) -> FindingView | None:
-    """The worst of what is wrong in ``after`` and was not, or was less so, in ``before``."""
-    was: dict[tuple[str, ...], int] = {}
-    for one in _wrong(before.findings):
-        was[_what(one)] = min(was.get(_what(one), 9), ORDER.index(one.severity))
-    worse = [
-        one
-        for one in _wrong(after.findings)
-        if ORDER.index(one.severity) < was.get(_what(one), ORDER.index("note"))
-    ]
-    return min(worse, key=lambda one: ORDER.index(one.severity), default=None)
+def _wrong_before(project: Project, fine: bool) -> Wrong:
+    was: Wrong = {}
+    for found in _findings(project, fine):
+        for one in _wrong(found):
+            was[_what(one)] = min(was.get(_what(one), 9), ORDER.index(one.severity))
+    return was
+
+
+def worsened(was: Wrong, checks: Iterable[list[FindingView]], all_told: bool) -> FindingView | None:
+    """What is wrong and was not, or was less so.
+
+    Args:
+        checks: what each check found, check by check.
+        all_told: the worst of all; else the first that comes: nothing after it is looked at.
+    """
+    worst: FindingView | None = None
+    for found in checks:
+        for one in _wrong(found):
+            rank = ORDER.index(one.severity)
+            if rank >= was.get(_what(one), ORDER.index("note")):
+                continue
+            if not all_told:
+                return one
+            if worst is None or rank < ORDER.index(worst.severity):
+                worst = one
+    return worst
 
 
 def _wrong(findings: Iterable[FindingView]) -> list[FindingView]:
@@ -87,7 +105,7 @@ class _Push:
     project: Project
     measure: Typed
     unit: LengthUnit
-    base: dict[bool, Report]  # by whether the solids are fine enough to print
+    base: dict[bool, Wrong]  # by whether the solids are fine enough to print
     tried: dict[tuple[float, bool], FindingView | None] = field(default_factory=dict)
 
     def run(self) -> PushedView:
@@ -148,7 +166,8 @@ class _Push:
         if (value, fine) not in self.tried:
             text = f"{value:g} {_UNIT[self.measure.kind]}".strip()
             document = apply_edits(self.project, [Edit(self.measure.path, text)])
-            self.tried[value, fine] = worsened(self.base[fine], _report(document, fine))
+            found = _findings(document, fine)
+            self.tried[value, fine] = worsened(self.base[fine], found, all_told=fine)
         return self.tried[value, fine]
 
     def _rounded(self, value: float) -> float:

@@ -13,11 +13,11 @@ from numpy.typing import NDArray
 from core.checks.check import Piece
 from core.checks.finding import ORDER, Finding
 from core.checks.judge import judge_piece
-from core.checks.measuring import RELIEF_LINES, Alone, Measured, Stood, at_once
+from core.checks.measuring import RELIEF_LINES, Alone, Measured, Stood, beside
 from core.formats.reading import RawMesh
 from core.process import Process
 from core.proof.bed import check_bed
-from core.proof.closed import check_closed
+from core.proof.closed import Closed, check_closed
 from core.proof.gaps import smallest_gap
 from core.proof.layers import LayerTest, test_layers
 from core.proof.mass import measure_bulk
@@ -61,11 +61,13 @@ def check_mesh(raw: RawMesh, name: str, process: Process, stance: str = "as-is")
         stance: ``as-is``, or ``best`` to stand it as the ranking says first.
     """
     read = triangles_of(raw, name)
-    faults = find_faults(raw.vertices, raw.triangles)
-    closed = check_closed(read).closed
-    sound = sound_solid(read, closed)
-    closed = closed and (faults.closes or sound.solid is not None)
-    measured, turn = _measured(sound, process, stance)
+    finding = beside(find_faults, raw.vertices, raw.triangles)
+    as_read = check_closed(read)
+    sound = sound_solid(read, as_read.closed)
+    faults = finding()
+    closed = as_read.closed and (faults.closes or sound.solid is not None)
+    shut = as_read if sound.mesh is read else check_closed(sound.mesh)
+    measured, turn = _measured(sound, shut, process, stance)
     piece = Piece(name, measured, process, faults=faults, mended=tuple(sound.told()))
     found = [one for one in judge_piece(piece) if one.severity != "good"]
     found.sort(key=lambda one: ORDER.index(one.severity))
@@ -109,7 +111,7 @@ def check_mesh(raw: RawMesh, name: str, process: Process, stance: str = "as-is")
     return told
 
 
-def _measured(sound: Sound, process: Process, stance: str) -> tuple[Measured, Matrix]:
+def _measured(sound: Sound, shut: Closed, process: Process, stance: str) -> tuple[Measured, Matrix]:
     """Everything measured, and how the mesh was turned (3, 3)."""
     mesh, solid = sound.mesh, sound.solid
     bulk = measure_bulk(mesh)
@@ -137,7 +139,8 @@ def _measured(sound: Sound, process: Process, stance: str) -> tuple[Measured, Ma
         walls = measure_walls(mesh, rays=rays, spread=spread)
         return walls, measure_slots(mesh, rays=rays, spread=spread)
 
-    alone = Alone(bulk, check_closed(mesh), None)
+    later_through, later_layers = beside(through), beside(layers)
+    alone = Alone(bulk, shut, None)
     stands = Stood(
         check_bed(stood.vertices, process.bed_mm),
         check_overhang(stood, process.overhang_limit_deg, process.layer_mm),
@@ -148,8 +151,8 @@ def _measured(sound: Sound, process: Process, stance: str) -> tuple[Measured, Ma
         to_bed,
         lambda: alone,
         lambda: stands,
-        at_once(through),
-        at_once(layers),
+        later_through,
+        later_layers,
         cache(lambda: small_pieces(mesh)),
     )
     return measured, turn

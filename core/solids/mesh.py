@@ -39,13 +39,29 @@ class TriangleMesh:
         """Outward normals as long as twice each triangle's area, (m, 3)."""
         return triangle_crosses(self.corners)
 
+    @cached_property
+    def sixths(self) -> NDArray[np.float64]:
+        """Signed volumes of the tetrahedra from the origin to each triangle, (m,) mm³."""
+        a, b, c = (self.corners[:, i] for i in range(3))
+        return np.asarray(np.einsum("ij,ij->i", a, _cross(b, c)) / 6)
+
+    @cached_property
+    def shells(self) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
+        """The separate surfaces: signed volumes (k,) mm³, below nought for a hollow, and which of
+        them each triangle belongs to (m,)."""
+        triangles, count = self.triangles, len(self.vertices)
+        ends = np.concatenate([triangles[:, [0, 1]], triangles[:, [1, 2]]])
+        links = coo_matrix((np.ones(len(ends)), (ends[:, 0], ends[:, 1])), shape=(count, count))
+        _, label = connected_components(links, directed=False)
+        # vertices that no triangle uses make empty components: number only those in use
+        _, own = np.unique(label[triangles[:, 0]], return_inverse=True)
+        own = own.reshape(-1)
+        return np.asarray(np.bincount(own, weights=self.sixths)), own.astype(np.int64)
+
     def __getstate__(self) -> dict[str, object]:
         """What is worth writing down: what was worked out from it is left out."""
-        return {
-            name: value
-            for name, value in self.__dict__.items()
-            if name not in ("corners", "crosses")
-        }
+        worked_out = ("corners", "crosses", "sixths", "shells")
+        return {name: value for name, value in self.__dict__.items() if name not in worked_out}
 
     def steps(self) -> tuple[list[str], NDArray[np.int32]]:
         """The step ids present and, per triangle, which of them made it."""
@@ -63,28 +79,21 @@ class TriangleMesh:
 
 def triangle_crosses(corners: NDArray[np.float64]) -> NDArray[np.float64]:
     """Of triangles (m, 3, 3), outward normals as long as twice their area, (m, 3)."""
-    return np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    return _cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+
+
+def _cross(one: NDArray[np.float64], other: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Cross products (m, 3): of long arrays twice as quick as `numpy.cross`."""
+    found = np.empty_like(one)
+    for i, j, k in ((0, 1, 2), (1, 2, 0), (2, 0, 1)):
+        found[:, i] = one[:, j] * other[:, k] - one[:, k] * other[:, j]
+    return found
 
 
 def face_area(mesh: TriangleMesh, step: str, face: str) -> float:
     """The area in mm² of what is left of one named face."""
     crosses = mesh.crosses[mesh.on(step, frozenset({face}))]
     return float(np.linalg.norm(crosses, axis=1).sum() / 2)
-
-
-def shells_of(mesh: TriangleMesh) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
-    """The separate surfaces of a mesh: signed volumes (k,) mm³, below nought for a hollow, and
-    which of them each triangle belongs to (m,)."""
-    triangles, count = mesh.triangles, len(mesh.vertices)
-    ends = np.concatenate([triangles[:, [0, 1]], triangles[:, [1, 2]]])
-    links = coo_matrix((np.ones(len(ends)), (ends[:, 0], ends[:, 1])), shape=(count, count))
-    _, label = connected_components(links, directed=False)
-    corners = mesh.corners
-    sixths = np.einsum("ij,ij->i", corners[:, 0], np.cross(corners[:, 1], corners[:, 2])) / 6
-    # vertices that no triangle uses make empty components: number only those in use
-    _, own = np.unique(label[triangles[:, 0]], return_inverse=True)
-    own = own.reshape(-1)
-    return np.asarray(np.bincount(own, weights=sixths), dtype=np.float64), own.astype(np.int64)
 
 
 def paired_edges(mesh: TriangleMesh) -> tuple[NDArray[np.int64], ...]:
