@@ -60,6 +60,15 @@ def parser() -> argparse.ArgumentParser:
     gap.add_argument("b", type=Path)
     gap.add_argument("--units", choices=("mm", "in"), default="mm", help="of STL, OBJ and PLY")
     gap.add_argument("--json", action="store_true")
+    backup = commands.add_parser("backup", help="copy the whole workshop into one file")
+    backup.add_argument("file", type=Path)
+    restore = commands.add_parser("restore", help="put a copy of the workshop back")
+    restore.add_argument("file", type=Path)
+    restore.add_argument(
+        "--beside", action="store_true", help="add what is in it to what is here already"
+    )
+    doctor = commands.add_parser("doctor", help="say what ails the workshop's books")
+    doctor.add_argument("--mend", action="store_true", help="mend it, or bring back a copy")
     return top
 
 
@@ -71,6 +80,55 @@ def main(arguments: list[str] | None = None) -> int:
     except CoreError as error:
         print(f"fairhinge: {error.one_line()}", file=sys.stderr)
         return 2
+
+
+def _workshop() -> None:
+    """Opens the workshop that `./start` serves."""
+    import os
+
+    import django
+
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings")
+    django.setup()
+
+
+def _backup(given: argparse.Namespace) -> int:
+    _workshop()
+    from workshop import copies, doctor
+
+    if copies.one_file() and not doctor.books().exists():
+        raise DocumentError("there is no workshop here yet", remedy="./start begins one")
+    copies.copy_books(given.file)
+    print(f"{given.file}: {given.file.stat().st_size / 1e6:.1f} MB, looked through and whole")
+    return 0
+
+
+def _restore(given: argparse.Namespace) -> int:
+    _workshop()
+    from workshop import doctor, restoring
+
+    ailment = doctor.fit_to_open()
+    if ailment is not None:
+        raise DocumentError(ailment.words, remedy=ailment.cure)
+    found = restoring.restore(given.file, given.beside)
+    where = " beside what is here" if found.beside else ""
+    print(f"{found.projects} projects and {found.processes} processes came back{where}")
+    return 0
+
+
+def _doctor(given: argparse.Namespace) -> int:
+    _workshop()
+    from workshop import doctor
+
+    if not doctor.books().exists():
+        print("there is no workshop here yet: ./start begins one")
+        return 0
+    found = doctor.look(given.mend)
+    for one in found:
+        print(one.told())
+    if not found:
+        print("nothing ails the workshop")
+    return 0 if all(one.done for one in found) else 1
 
 
 def _eval(given: argparse.Namespace) -> int:
@@ -284,6 +342,9 @@ _COMMANDS = {
     "thread": _thread,
     "check": _check,
     "gap": _gap,
+    "backup": _backup,
+    "restore": _restore,
+    "doctor": _doctor,
 }
 
 

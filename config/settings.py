@@ -23,14 +23,18 @@ def _secret() -> str:
 
 SECRET_KEY = _secret()
 DEBUG = False
-ALLOWED_HOSTS = os.environ.get("FAIRHINGE_HOSTS", "127.0.0.1,localhost,[::1],testserver").split(",")
+ALLOWED_HOSTS = os.environ.get("FAIRHINGE_HOSTS", "127.0.0.1,localhost,[::1]").split(",")
 INSTALLED_APPS = ["workshop"]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
-    "workshop.middleware.SameOrigin",
+    "csp.middleware.CSPMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "workshop.api.refusals.OneShape",
+    "workshop.middleware.OwnPages",
     "django.middleware.gzip.GZipMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.middleware.common.CommonMiddleware",
+    "workshop.middleware.Csrf",
     "workshop.middleware.Asking",
 ]
 ROOT_URLCONF = "config.urls"
@@ -58,7 +62,7 @@ def _books() -> dict[str, Any]:
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 10,
-            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;",
         },
     }
 
@@ -109,6 +113,36 @@ def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:
 
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+CSRF_FAILURE_VIEW = "workshop.middleware.forged"
+CSRF_COOKIE_SAMESITE = "Strict"
+# everything the pages use is shipped with them, and nothing else is run, shown, asked or framed
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": ["'none'"],
+        "script-src": ["'self'"],
+        "style-src": ["'self'"],
+        "img-src": ["'self'", "data:", "blob:"],
+        "font-src": ["'self'"],
+        "connect-src": ["'self'"],
+        "manifest-src": ["'self'"],
+        "base-uri": ["'none'"],
+        "form-action": ["'self'"],
+        "frame-ancestors": ["'none'"],
+    }
+}
+# whether the workshop is reached through a proxy that speaks TLS (docs/serving.md)
+TLS = os.environ.get("FAIRHINGE_TLS", "") == "yes"
+CSRF_COOKIE_SECURE = SESSION_COOKIE_SECURE = TLS
+SECURE_SSL_REDIRECT = TLS
+SECURE_HSTS_SECONDS = 31_536_000 if TLS else 0
+SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = TLS
+if TLS:
+    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+# the check of forged requests is there, as `workshop.middleware.Csrf`
+SILENCED_SYSTEM_CHECKS = ["security.W003"]
+if not TLS:  # on one's own machine there is no TLS to be had
+    SILENCED_SYSTEM_CHECKS += ["security.W004", "security.W008", "security.W016"]
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,

@@ -5,8 +5,7 @@ from __future__ import annotations
 import zlib
 from typing import Any
 
-from django.db import transaction
-
+from core.errors import CoreError
 from core.process import Process
 from core.process.stand_in import StandIn
 from core.project.gauges import Gauge, GaugeKind, make_gauge
@@ -20,7 +19,9 @@ from core.project.teaching import (
     taught,
     with_learnt,
 )
-from workshop import keeping, models
+from workshop import builders, keeping, models
+
+TRIES = 5  # to change a project that others are changing
 
 
 def given(kept: models.Process) -> Process:
@@ -62,23 +63,45 @@ def stand_in(process: Process, luck: int, seed: int = 0) -> StandIn:
 
 def what_follows(process: Process) -> list[tuple[models.Project, Follows]]:
     """Every fit of every project on a process whose gap goes by its feel."""
-    found = []
+    theirs = []
     for project in models.Project.objects.filter(thrown=None).select_related("current"):
-        document = keeping.document_of(project)
+        try:
+            document = keeping.document_of(project)
+        except CoreError:
+            continue  # what cannot be opened follows nothing; `./fairhinge doctor` tells of it
         if same_process(document.process, process):
-            found += [(project, one) for one in follows(document, process)]
-    return found
+            theirs.append((project, document))
+    found = builders.ask(_all_that_follows, [document for _, document in theirs], process)
+    return [
+        (project, one) for (project, _), those in zip(theirs, found, strict=True) for one in those
+    ]
 
 
-@transaction.atomic
-def take_into(projects: list[int], process: Process, words: str) -> int:
-    """Gives projects a process as it is known now, each as a change of its own with its reason."""
-    changed = 0
-    for project in models.Project.objects.select_related("current").filter(id__in=projects):
-        document = keeping.document_of(project)
-        if same_process(document.process, process):
-            keeping.save(project.id, project.version, with_learnt(document, process), words)
-            changed += 1
+def _all_that_follows(documents: list[Document], process: Process) -> list[list[Follows]]:
+    return [follows(document, process) for document in documents]
+
+
+def take_into(projects: list[int], process: Process, words: str) -> list[models.Project]:
+    """Gives projects a process as it is known now, each as a change of its own with its reason.
+
+    One after the other, so that nobody else waits for more than one; a project that is changed
+    meanwhile is looked at again.
+    """
+    changed = []
+    for project_id in projects:
+        for _ in range(TRIES):
+            project = models.Project.objects.select_related("current").filter(id=project_id).first()
+            if project is None:
+                break
+            document = keeping.document_of(project)
+            if not same_process(document.process, process):
+                break
+            try:
+                follows_it = with_learnt(document, process)
+                changed.append(keeping.save(project.id, project.version, follows_it, words))
+            except keeping.Stale:
+                continue
+            break
     return changed
 
 

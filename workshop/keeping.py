@@ -8,7 +8,7 @@ from django.db import transaction
 from django.db.models import F
 
 from core.errors import CoreError
-from core.project.document import read_document, write_document
+from core.project.document import read_kept, text_to_keep
 from core.project.schema import Project as Document
 from workshop.answers import laid
 from workshop.models import Project, Revision
@@ -22,14 +22,19 @@ class Stale(Exception):
         self.newest = newest
 
 
-@transaction.atomic
 def create(document: Document, words: str, folder: str = "", demo: str = "") -> Project:
-    """A new project with its first revision."""
-    project = Project.objects.create(title=document.title, folder=folder, demo=demo)
-    revision = project.revisions.create(number=1, document=write_document(document), words=words)
-    project.current = revision
-    project.summary = laid(document)
-    project.save(update_fields=["current", "summary", "updated"])
+    """A new project with its first revision.
+
+    Raises:
+        DocumentError: it is larger than what is kept.
+    """
+    text, summary = text_to_keep(document), laid(document)
+    with transaction.atomic():
+        project = Project.objects.create(
+            title=document.title, folder=folder, demo=demo, summary=summary
+        )
+        project.current = project.revisions.create(number=1, document=text, words=words)
+        project.save(update_fields=["current", "updated"])
     return project
 
 
@@ -50,43 +55,56 @@ def tell_unbuilt(project_id: int, version: int, why: CoreError) -> None:
 def document_of(project: Project) -> Document:
     """The project's document as it stands."""
     assert project.current is not None
-    return read_document(project.current.document)
+    return read_kept(project.current.document)
 
 
-@transaction.atomic
 def save(project_id: int, version: int, document: Document, words: str) -> Project:
     """Keeps a change made on top of ``version``.
 
     Raises:
         Stale: the project is no longer at that version; nothing is changed.
+        DocumentError: it is larger than what is kept; nothing is changed.
     """
-    project = _claim(project_id, version)
-    newest = project.revisions.order_by("-number").values_list("number", flat=True).first() or 0
-    revision = project.revisions.create(
-        number=newest + 1,
-        parent=project.current,
-        document=write_document(document),
-        words=words[:400],
-    )
-    return _point(project, revision, document)
+    text, summary = text_to_keep(document), laid(document)
+    with transaction.atomic():
+        project = _claim(project_id, version)
+        newest = project.revisions.order_by("-number").values_list("number", flat=True).first() or 0
+        revision = project.revisions.create(
+            number=newest + 1, parent=project.current, document=text, words=words[:400]
+        )
+        _point(project, revision, document.title, summary)
+    return project
 
 
-@transaction.atomic
 def step_back(project_id: int, version: int) -> Project:
     """Undo: the revision before the current one; the current one where there is none."""
-    project = _claim(project_id, version)
-    assert project.current is not None
-    revision = project.current.parent or project.current
-    return _point(project, revision, read_document(revision.document))
+    current = _at(project_id, version)
+    return _turn_to(project_id, version, current.parent or current)
 
 
-@transaction.atomic
 def step_forward(project_id: int, version: int) -> Project:
     """Redo: the newest revision made on top of the current one."""
-    project = _claim(project_id, version)
+    current = _at(project_id, version)
+    return _turn_to(project_id, version, current.children.order_by("-number").first() or current)
+
+
+def _at(project_id: int, version: int) -> Revision:
+    """The current revision of a project that is at a version still."""
+    project = Project.objects.select_related("current__parent").get(id=project_id)
+    if project.version != version:
+        raise Stale(project.version)
     assert project.current is not None
-    revision = project.current.children.order_by("-number").first() or project.current
-    return _point(project, revision, read_document(revision.document))
+    return project.current
+
+
+def _turn_to(project_id: int, version: int, revision: Revision) -> Project:
+    """Another revision made the current one; it is read before anything is locked."""
+    document = read_kept(revision.document)
+    summary = laid(document)
+    with transaction.atomic():
+        project = _claim(project_id, version)
+        _point(project, revision, document.title, summary)
+    return project
 
 
 def _claim(project_id: int, version: int) -> Project:
@@ -98,12 +116,11 @@ def _claim(project_id: int, version: int) -> Project:
     return project
 
 
-def _point(project: Project, revision: Revision, document: Document) -> Project:
+def _point(project: Project, revision: Revision, title: str, summary: dict[str, Any]) -> None:
     project.current = revision
-    project.title = document.title
-    project.summary = laid(document)  # an older version's verdict is none of this one
+    project.title = title
+    project.summary = summary  # an older version's verdict is none of this one
     project.save(update_fields=["current", "title", "summary", "updated"])
-    return project
 
 
 def neighbours(project: Project) -> tuple[str | None, str | None]:

@@ -1,41 +1,87 @@
-"""Refuses changes asked for by pages of other sites; knows whom an answer is for."""
+"""Who may ask, and whom an answer is for.
+
+`OwnPages` refuses what pages of other sites ask for; `Csrf` is Django's own check of forged
+requests; `Asking` knows which project a request is about and whether its page still waits.
+"""
 
 from __future__ import annotations
 
 import re
 from collections.abc import Callable
+from typing import Any
 from urllib.parse import urlsplit
 
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest, HttpResponse, HttpResponseBase
+from django.middleware.csrf import CsrfViewMiddleware, get_token
 
+from workshop.api.refusals import PLAIN, refusal
 from workshop.builders import ASKER, Asker
 
 PROJECT = re.compile(r"(?:/api/projects|/p)/(\d+)(?:/|$)")
 SAFE = {"GET", "HEAD", "OPTIONS"}
+# what a browser says of where a request comes from: this site's pages, or the maker's own hand
+OURS = {"", "same-origin", "none"}
+Answer = Callable[[HttpRequest], HttpResponse]
 
 
-class SameOrigin:
-    """An unsafe request that names its origin must name this host."""
+class OwnPages:
+    """The API answers this site's own pages, and programs that are no browser.
 
-    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+    A browser says where a request comes from (Sec-Fetch-Site; Origin of what changes something):
+    another site's page is refused even what it may only read, for reading too makes work.
+    """
+
+    def __init__(self, get_response: Answer) -> None:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        origin = request.headers.get("Origin")
-        if request.method not in SAFE and origin and urlsplit(origin).netloc != request.get_host():
-            return JsonResponse(
-                {"message": "changes come from this site's own pages only"}, status=403
-            )
+        if request.path.startswith("/api/"):
+            theirs = request.headers.get("Sec-Fetch-Site", "") not in OURS
+            origin = request.headers.get("Origin")
+            if request.method not in SAFE and origin:
+                theirs = theirs or urlsplit(origin).netloc != request.get_host()
+            if theirs:
+                return refusal(403, PLAIN[403])
         return self.get_response(request)
+
+
+class Csrf(CsrfViewMiddleware):
+    """Django's check of forged requests, for every change asked for by a browser.
+
+    What is no browser (it sends no cookie, no origin, no referrer, and nothing of where it comes
+    from) carries nobody's rights with it that could be abused, and needs no token.
+    """
+
+    def process_view(self, request: HttpRequest, callback: Any, args: Any, kwargs: Any) -> Any:
+        marks = ("Cookie", "Origin", "Referer", "Sec-Fetch-Site", "Sec-Fetch-Mode")
+        if not any(name in request.headers for name in marks):
+            return None
+        # the API's views say that they are exempt: here none is
+        return super().process_view(request, _checked, args, kwargs)
+
+
+def _checked(request: HttpRequest) -> HttpResponse:
+    """Stands for a view that is not exempt; it is looked at and never called."""
+    raise AssertionError
+
+
+def forged(request: HttpRequest, reason: str = "") -> HttpResponse:
+    """What is answered to a request that bears no token of ours."""
+    return refusal(403, PLAIN[403], remedy="load the page again")
+
+
+def with_token(request: HttpRequest) -> None:
+    """Has the answer to a request bring the token that later changes are to bear."""
+    get_token(request)
 
 
 class Asking:
     """Remembers who asks: which project it is about, and whether the page still waits."""
 
-    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponseBase]) -> None:
         self.get_response = get_response
 
-    def __call__(self, request: HttpRequest) -> HttpResponse:
+    def __call__(self, request: HttpRequest) -> HttpResponseBase:
         found = PROJECT.match(request.path) or PROJECT.match(
             urlsplit(request.headers.get("Referer", "")).path
         )

@@ -2,8 +2,17 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.db import models
 from django.utils import timezone
+
+
+class NotThrown(models.Manager[Any]):
+    """Everything but what lies in the bin."""
+
+    def get_queryset(self) -> models.QuerySet[Any]:
+        return super().get_queryset().filter(thrown=None)
 
 
 class Project(models.Model):
@@ -120,7 +129,11 @@ class Process(models.Model):
     name = models.CharField(max_length=120, unique=True)
     given = models.JSONField()
     spool_g = models.FloatField(null=True)  # filament left on the spool; None: not kept
+    thrown = models.DateTimeField(null=True, blank=True)
     created = models.DateTimeField(auto_now_add=True)
+
+    objects = NotThrown()
+    everything = models.Manager()
 
     class Meta:
         ordering = ("created",)
@@ -136,7 +149,11 @@ class Result(models.Model):
     gauge = models.CharField(max_length=20)
     entries = models.JSONField()
     made_up = models.BooleanField(default=False)
+    thrown = models.DateTimeField(null=True, blank=True)
     created = models.DateTimeField(auto_now_add=True)
+
+    objects = NotThrown()
+    everything = models.Manager()
 
     class Meta:
         ordering = ("created",)
@@ -161,7 +178,12 @@ class Print(models.Model):
     made_up = models.BooleanField(default=False)  # by the stand-in printer
     notes = models.TextField(blank=True)
     photo = models.BinaryField(default=b"")
+    once = models.CharField(max_length=40, null=True, unique=True)  # written twice it is one
+    thrown = models.DateTimeField(null=True, blank=True)
     created = models.DateTimeField(auto_now_add=True)
+
+    objects = NotThrown()
+    everything = models.Manager()
 
     class Meta:
         ordering = ("-printed", "-created")
@@ -176,7 +198,11 @@ class Planned(models.Model):
     project = models.ForeignKey(Project, on_delete=models.CASCADE)
     process = models.ForeignKey(Process, null=True, on_delete=models.SET_NULL)
     parts = models.JSONField(default=list)
+    thrown = models.DateTimeField(null=True, blank=True)
     created = models.DateTimeField(auto_now_add=True)
+
+    objects = NotThrown()
+    everything = models.Manager()
 
     class Meta:
         ordering = ("created",)

@@ -5,6 +5,8 @@ from __future__ import annotations
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 
+from workshop.middleware import with_token
+
 UNBUILT = "<!doctype html><title>Fair Hinge</title><p>The screens are not built: run <code>./start</code>."
 
 
@@ -13,6 +15,7 @@ def page(request: HttpRequest) -> HttpResponse:
     built = settings.WEB / "index.html"
     if not built.exists():
         return HttpResponse(UNBUILT, status=503)
+    with_token(request)
     response = HttpResponse(built.read_bytes())
     response["Cache-Control"] = "no-cache"
     return response

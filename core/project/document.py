@@ -12,18 +12,26 @@ from core.errors import DocumentError
 from core.project.schema import FORMAT, VERSION, Project
 from core.project.upgrading import upgraded
 
-LARGEST_BYTES = 4_000_000
+LARGEST_BYTES = 4_000_000  # of a document as it is kept: the one limit, at keeping and at reading
 
 
 def read_document(text: str | bytes) -> Project:
-    """A project from JSON text.
+    """A project from JSON text that came from outside.
 
     Raises:
-        DocumentError: not JSON, another format or version, or invalid; with the path of the
-            first thing that is wrong.
+        DocumentError: too large, not JSON, another format or version, or invalid; with the path of
+            the first thing that is wrong.
     """
-    if len(text) > LARGEST_BYTES:
-        raise DocumentError(f"the document is larger than {LARGEST_BYTES // 1_000_000} MB")
+    _within_limit(text)
+    return read_kept(text)
+
+
+def read_kept(text: str | bytes) -> Project:
+    """A project from JSON text that was kept: whatever its size, what was kept can be opened.
+
+    Raises:
+        DocumentError: as `read_document`, but for its size.
+    """
     try:
         data = json.loads(text)
     except (json.JSONDecodeError, UnicodeDecodeError) as error:
@@ -56,6 +64,26 @@ def from_data(data: Any) -> Project:
         where = ".".join(str(part) for part in first["loc"]) or "document"
         message = str(first["msg"]).removeprefix("Value error, ")
         raise DocumentError(message, where=where) from None
+
+
+def text_to_keep(project: Project) -> str:
+    """The project as JSON text, no longer than what is read back.
+
+    Raises:
+        DocumentError: it is too large.
+    """
+    text = write_document(project)
+    _within_limit(text)
+    return text
+
+
+def _within_limit(text: str | bytes) -> None:
+    size = len(text.encode() if isinstance(text, str) else text)
+    if size > LARGEST_BYTES:
+        raise DocumentError(
+            f"the document is {size / 1e6:.1f} MB; up to {LARGEST_BYTES // 1_000_000} MB are kept",
+            remedy="a traced drawing or a note in it may be long: bring it in with fewer points",
+        )
 
 
 def write_document(project: Project) -> str:

@@ -11,6 +11,7 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.core.management import call_command
 from django.test import Client
+from PIL import Image
 
 from core.process import Process
 from core.project.demo import DEMO
@@ -238,9 +239,16 @@ def test_photos_are_pictures(client: Client, tin: dict[str, Any]) -> None:
     assert client.get(path).status_code == 404
     bad = client.post(path, {"file": SimpleUploadedFile("a.png", b"<svg onload=1>")})
     assert bad.status_code == 422
-    png = b"\x89PNG\r\n\x1a\n" + bytes(20)
-    assert client.post(path, {"file": SimpleUploadedFile("a.png", png)}).json()["photo"]
-    assert client.get(path).content == png
+    beginning = b"\x89PNG\r\n\x1a\n" + bytes(20)  # a picture by its beginning alone
+    assert client.post(path, {"file": SimpleUploadedFile("a.png", beginning)}).status_code == 422
+    out = io.BytesIO()
+    Image.new("RGBA", (4000, 1000), (20, 60, 90, 128)).save(out, "PNG")
+    png = SimpleUploadedFile("a.png", out.getvalue() + b"<script>")
+    assert client.post(path, {"file": png}).json()["photo"]
+    answer = client.get(path)
+    with Image.open(io.BytesIO(answer.content)) as kept:
+        assert (kept.format, kept.size) == ("JPEG", (2000, 500))
+    assert answer["Content-Type"] == "image/jpeg" and b"<script>" not in answer.content
     nobody = client.post(
         f"/api/projects/{tin['id']}/prints", {"parts": ["gone"], "printed": "2026-11-22"},
         content_type="application/json",

@@ -5,6 +5,7 @@
   import Bench from "./bench/Bench.svelte";
   import Logbook from "./records/Logbook.svelte";
   import Read from "./read/Read.svelte";
+  import Safekeeping from "./records/Safekeeping.svelte";
   import Shelf from "./shelf/Shelf.svelte";
   import Keys from "./ui/Keys.svelte";
   import { shortcuts } from "./ui/shortcuts.svelte";
@@ -15,6 +16,7 @@
     shelf: "Shelf",
     bench: "Bench",
     logbook: "Logbook",
+    safekeeping: "Safekeeping",
     lost: "Nothing here",
   };
 
@@ -63,6 +65,8 @@
     <Bench />
   {:else if route.view === "logbook"}
     <Logbook />
+  {:else if route.view === "safekeeping"}
+    <Safekeeping />
   {:else if route.view === "read"}
     <Read room={route.room} kind={route.kind} />
   {:else if route.view === "lost"}

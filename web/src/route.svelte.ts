@@ -3,6 +3,7 @@ export type Route =
   | { view: "shelf" }
   | { view: "bench" }
   | { view: "logbook" }
+  | { view: "safekeeping" }
   | { view: "history"; project: number }
   | { view: "compare"; project: number }
   | { view: "desk"; project: number }
@@ -16,6 +17,7 @@ export function parseRoute(path: string): Route {
   if (path === "/") return { view: "shelf" };
   if (path === "/bench") return { view: "bench" };
   if (path === "/logbook") return { view: "logbook" };
+  if (path === "/safekeeping") return { view: "safekeeping" };
   const read = /^\/read(?:\/([^/]+)\/([^/]+))?\/?$/.exec(path);
   if (read)
     return {

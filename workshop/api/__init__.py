@@ -14,15 +14,15 @@ Map
     measuring   what is pressed on the stage, measured
     pages       every step, fit and check to be read of
     begin       documents with a step, a part or a fit more
+    safekeeping copies of the books, projects as one file, the bin of the rest
+    refusals    every error in one shape
+    reference   the page that lists all this
 """
 
 from __future__ import annotations
 
-from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 
-from core.errors import CoreError
-from workshop import models
 from workshop.api import (
     begin,
     bench,
@@ -33,14 +33,16 @@ from workshop.api import (
     outlines,
     pages,
     records,
+    safekeeping,
     shelf,
     work,
 )
-from workshop.builders import Halted
-from workshop.keeping import Stale
-from workshop.models import Job, Project
+from workshop.api.reference import answer_page
+from workshop.api.refusals import StrictParser, answer_errors
 
-api = NinjaAPI(title="Fair Hinge", version="1", urls_namespace="api")
+api = NinjaAPI(
+    title="Fair Hinge", version="1", urls_namespace="api", parser=StrictParser(), docs_url=None
+)
 api.add_router("", shelf.router)
 api.add_router("", files.router)
 api.add_router("", work.router)
@@ -52,46 +54,6 @@ api.add_router("", begin.router)
 api.add_router("", outlines.router)
 api.add_router("", measuring.router)
 api.add_router("", pages.router)
-
-
-@api.exception_handler(CoreError)
-def _refused(request: HttpRequest, error: CoreError) -> HttpResponse:
-    body = {
-        "message": error.message,
-        "where": error.where,
-        "position": error.position,
-        "remedy": error.remedy,
-    }
-    return api.create_response(request, body, status=422)
-
-
-@api.exception_handler(Stale)
-def _stale(request: HttpRequest, error: Stale) -> HttpResponse:
-    body = {
-        "message": "this project was changed elsewhere since you opened it; nothing was overwritten",
-        "version": error.newest,
-    }
-    return api.create_response(request, body, status=409)
-
-
-@api.exception_handler(Halted)
-def _given_up(request: HttpRequest, error: Halted) -> HttpResponse:
-    body = {"message": "given up: something newer came, or nobody waited for it"}
-    return api.create_response(request, body, status=409)
-
-
-@api.exception_handler(Project.DoesNotExist)
-def _gone(request: HttpRequest, error: Project.DoesNotExist) -> HttpResponse:
-    return api.create_response(request, {"message": "there is no such project"}, status=404)
-
-
-@api.exception_handler(Job.DoesNotExist)
-def _no_job(request: HttpRequest, error: Job.DoesNotExist) -> HttpResponse:
-    return api.create_response(request, {"message": "this work is no longer known"}, status=404)
-
-
-@api.exception_handler(models.Process.DoesNotExist)
-@api.exception_handler(models.Result.DoesNotExist)
-@api.exception_handler(models.Print.DoesNotExist)
-def _not_on_the_bench(request: HttpRequest, error: Exception) -> HttpResponse:
-    return api.create_response(request, {"message": "this is no longer on the bench"}, status=404)
+api.add_router("", safekeeping.router)
+answer_errors(api)
+answer_page(api)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from core.project.beginning import (
     become_kind,
@@ -19,19 +19,19 @@ from core.project.document import from_data
 from core.project.parting import with_pieces
 from core.project.schema import Project as Document
 from workshop.answers import worked
-from workshop.api.shapes import Refusal
+from workshop.api.shapes import Refusal, Shape
 
 router = Router()
 
 
-class Begun(Schema):
+class Begun(Shape):
     """The document with what was begun, and its name."""
 
     document: Document
     name: str
 
 
-class StepIn(Schema):
+class StepIn(Shape):
     """A step to begin: by its kind and way, on a face or where there is most room."""
 
     document: dict[str, Any]
@@ -44,21 +44,21 @@ class StepIn(Schema):
     edge: str = ""
 
 
-class PartIn(Schema):
+class PartIn(Shape):
     """A part to begin."""
 
     document: dict[str, Any]
     label: str = ""
 
 
-class CopyIn(Schema):
+class CopyIn(Shape):
     """A part to be there once more."""
 
     document: dict[str, Any]
     part: str
 
 
-class PiecesIn(Schema):
+class PiecesIn(Shape):
     """A split whose other pieces are to be parts."""
 
     document: dict[str, Any]
@@ -66,7 +66,7 @@ class PiecesIn(Schema):
     step: str
 
 
-class FitIn(Schema):
+class FitIn(Shape):
     """A fit to begin between part a and part b; b empty: a new part that the fit makes."""
 
     document: dict[str, Any]
@@ -78,7 +78,7 @@ class FitIn(Schema):
     on_b: str = ""
 
 
-class KindIn(Schema):
+class KindIn(Shape):
     """A fit to become another kind."""
 
     document: dict[str, Any]
@@ -86,7 +86,7 @@ class KindIn(Schema):
     kind: str
 
 
-class OutlineIn(Schema):
+class OutlineIn(Shape):
     """An outline to become another kind, by its path inside the step."""
 
     document: dict[str, Any]

@@ -6,20 +6,20 @@ from dataclasses import asdict
 from typing import Any, Literal
 
 from django.http import HttpRequest
-from ninja import Field, Router, Schema
+from ninja import Field, Router
 
 from core.errors import DocumentError
 from core.process import Process
 from core.process.learning import FELT
 from core.project.gauges import KINDS, make_gauge, worth
 from core.project.teaching import BRIDGE_SD_MM, OVERHANG_SD_DEG, Taught
-from workshop import bench, jobs, keeping, models
-from workshop.api.shapes import Kept, Opened, Refusal, VersionIn
+from workshop import bench, binned, jobs, keeping, models
+from workshop.api.shapes import Kept, Opened, Refusal, Shape, VersionIn
 
 router = Router()
 
 
-class ErrorsView(Schema):
+class ErrorsView(Shape):
     """What is known of the errors, mm per side, with standard deviations."""
 
     outer: float
@@ -34,7 +34,7 @@ class ErrorsView(Schema):
     bridge_sd: float
 
 
-class GaugeStepView(Schema):
+class GaugeStepView(Shape):
     """One thing to judge or to read."""
 
     label: str
@@ -42,7 +42,7 @@ class GaugeStepView(Schema):
     face: str | None
 
 
-class GaugeView(Schema):
+class GaugeView(Shape):
     """A gauge as it would be made now."""
 
     kind: str
@@ -54,7 +54,7 @@ class GaugeView(Schema):
     share: float | None  # of what is open about a gap that it would settle
 
 
-class ResultView(Schema):
+class ResultView(Shape):
     """A result that was kept."""
 
     id: int
@@ -64,7 +64,7 @@ class ResultView(Schema):
     entries: int
 
 
-class ProcessView(Schema):
+class ProcessView(Shape):
     """A process on the bench."""
 
     id: int
@@ -80,7 +80,7 @@ class ProcessView(Schema):
     material: dict[str, Any]
 
 
-class Entry(Schema):
+class Entry(Shape):
     """What one step of a gauge showed."""
 
     label: str = ""
@@ -91,7 +91,7 @@ class Entry(Schema):
     clean: bool | None = None
 
 
-class ResultIn(Schema):
+class ResultIn(Shape):
     """A gauge's result; without ``keep`` it is only tried out."""
 
     gauge: str
@@ -100,7 +100,7 @@ class ResultIn(Schema):
     made_up: bool = False
 
 
-class FollowView(Schema):
+class FollowView(Shape):
     """What a fit's gap is and would become, and how likely its feel is either way."""
 
     project: int
@@ -114,7 +114,7 @@ class FollowView(Schema):
     changes: bool
 
 
-class Teaching(Schema):
+class Teaching(Shape):
     """What a result would teach: errors before and after, what is doubtful, what follows."""
 
     before: ErrorsView
@@ -123,7 +123,7 @@ class Teaching(Schema):
     follows: list[FollowView]
 
 
-class NewProcessIn(Schema):
+class NewProcessIn(Shape):
     """A process like another on the bench, on another machine or in another material."""
 
     like: int
@@ -134,26 +134,26 @@ class NewProcessIn(Schema):
     bed_mm: tuple[float, float, float]
 
 
-class ProcessIn(Schema):
+class ProcessIn(Shape):
     """A process as its maker describes it."""
 
     name: str = Field(min_length=1, max_length=120)
     process: Process
 
 
-class StandInOut(Schema):
+class StandInOut(Shape):
     """What the stand-in printer and caliper give: made up, and said so."""
 
     entries: list[Entry]
 
 
-class TakeIn(Schema):
+class TakeIn(Shape):
     """The projects that are to take over what was learnt."""
 
     projects: list[int] = Field(max_length=500)
 
 
-class Taken(Schema):
+class Taken(Shape):
     """How many projects changed."""
 
     changed: int
@@ -218,6 +218,14 @@ def processes(request: HttpRequest):  # type: ignore[no-untyped-def]
     return [_view(kept) for kept in models.Process.objects.all()]
 
 
+def _free(name: str, but: int = 0) -> None:
+    """Refuses a name that another process has, be it in the bin."""
+    other = models.Process.everything.filter(name=name).exclude(id=but).first()
+    if other is not None:
+        where = " in the bin" if other.thrown else ""
+        raise DocumentError(f"a process{where} is already called '{name}'", remedy="another name")
+
+
 @router.post("/bench", response={201: ProcessView, 404: Refusal, 422: Refusal})
 def new_process(request: HttpRequest, given: NewProcessIn):  # type: ignore[no-untyped-def]
     """A process put on the bench."""
@@ -227,8 +235,7 @@ def new_process(request: HttpRequest, given: NewProcessIn):  # type: ignore[no-u
         printer, given.material, given.nozzle_mm, given.layer_mm, given.bed_mm
     )
     name = f"{printer}, {process.material}"
-    if models.Process.objects.filter(name=name).exists():
-        raise DocumentError(f"a process is already called '{name}'", remedy="another name")
+    _free(name)
     kept = models.Process.objects.create(name=name, given=process.model_dump(mode="json"))
     return 201, _view(kept)
 
@@ -238,6 +245,7 @@ def change_process(request: HttpRequest, process_id: int, given: ProcessIn):  # 
     """What is said of a process changed; its results stay and are read anew."""
     kept = models.Process.objects.get(id=process_id)
     given.process.stuff()  # refuses a material that is not known
+    _free(given.name, but=process_id)
     kept.name, kept.given = given.name, given.process.model_dump(mode="json")
     kept.save()
     return _view(kept)
@@ -301,8 +309,17 @@ def enter_result(request: HttpRequest, process_id: int, given: ResultIn):  # typ
 
 @router.delete("/bench/results/{result_id}", response={204: None, 404: Refusal})
 def forget(request: HttpRequest, result_id: int):  # type: ignore[no-untyped-def]
-    """A result struck out; what it taught is forgotten."""
-    models.Result.objects.get(id=result_id).delete()
+    """A result struck out, into the bin; what it taught is forgotten until it comes back."""
+    binned.throw("result", result_id)
+    return 204, None
+
+
+@router.delete("/bench/{process_id}", response={204: None, 404: Refusal, 422: Refusal})
+def take_off(request: HttpRequest, process_id: int):  # type: ignore[no-untyped-def]
+    """A process taken off the bench, into the bin with all it was taught."""
+    if models.Process.objects.exclude(id=process_id).count() == 0:
+        raise DocumentError("this is the only process there is", remedy="put another on first")
+    binned.throw("process", process_id)
     return 204, None
 
 
@@ -323,7 +340,10 @@ def take(request: HttpRequest, process_id: int, given: TakeIn):  # type: ignore[
         f"{kept.name} learnt from {count} observations: walls {errors.outer:+.3f}, holes "
         f"{errors.inner:+.3f} mm a side"
     )
-    return Taken(changed=bench.take_into(given.projects, found.process, words))
+    changed = bench.take_into(given.projects, found.process, words)
+    for project in changed:
+        jobs.changed(project.id, project.version)
+    return Taken(changed=len(changed))
 
 
 class ProcessChoice(VersionIn):

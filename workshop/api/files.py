@@ -6,6 +6,7 @@ import re
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
+from django.utils.http import content_disposition_header
 from ninja import File, Form, Router, UploadedFile
 
 from core.errors import FormatError
@@ -33,10 +34,16 @@ def _project(project_id: int) -> Project:
     return Project.objects.select_related("current").get(id=project_id)
 
 
+def named(name: str) -> str:
+    """How a file that is taken away is called, in any script (RFC 6266, RFC 5987)."""
+    plain = re.sub(r"[^\w .,()+-]+", "_", name).strip()[-120:] or "fair hinge"
+    return content_disposition_header(True, plain) or "attachment"
+
+
 def download(data: bytes | str, name: str, kind: str) -> HttpResponse:
+    """An answer that is kept as a file."""
     response = HttpResponse(data, content_type=kind)
-    safe = re.sub(r"[^\w .-]+", "_", name)
-    response["Content-Disposition"] = f'attachment; filename="{safe}"'
+    response["Content-Disposition"] = named(name)
     return response
 
 

@@ -7,24 +7,26 @@ import io
 from datetime import date
 from typing import Any, Literal
 
-from django.db.models import Q
+from django.db import transaction
+from django.db.models import F, Q
+from django.db.models.functions import Greatest
 from django.http import HttpRequest, HttpResponse
-from ninja import Field, File, Router, Schema, UploadedFile
+from ninja import Field, File, Router, UploadedFile
 
 from core.errors import DocumentError
+from core.formats.pictures import LARGEST_PHOTO, photo_of, picture_type
 from core.project.schema import Project as Document
 from core.project.teaching import check_felt, next_time, observations
 from core.report.slicing import estimate_print
 from core.report.trial_print import CaliperPlace, caliper_places, trial_print
-from workshop import bench, keeping, models
+from workshop import bench, binned, keeping, models
 from workshop.answers import worked
-from workshop.api.shapes import Refusal
+from workshop.api.shapes import Refusal, Shape
 
 router = Router()
-LARGEST_PHOTO = 6_000_000
 
 
-class Outcome(Schema):
+class Outcome(Shape):
     """How a fit turned out."""
 
     fit: str
@@ -34,7 +36,7 @@ class Outcome(Schema):
     felt: str = ""
 
 
-class SizeRead(Schema):
+class SizeRead(Shape):
     """A size of a printed part: as designed, and what the caliper read, mm."""
 
     part: str
@@ -44,14 +46,14 @@ class SizeRead(Schema):
     readings: list[float] = Field(default=[], max_length=20)
 
 
-class TrialOut(Schema):
+class TrialOut(Shape):
     """What a stand-in printer and caliper made up for a print."""
 
     felt: dict[str, str]
     sizes: list[SizeRead]
 
 
-class PrintIn(Schema):
+class PrintIn(Shape):
     """A print to be written into the logbook."""
 
     parts: list[str] = Field(max_length=60)
@@ -60,9 +62,10 @@ class PrintIn(Schema):
     outcomes: list[Outcome] = Field(default=[], max_length=100)
     readings: list[SizeRead] = Field(default=[], max_length=200)
     made_up: bool = False
+    once: str = Field("", max_length=40)  # the same again is the same print, sent twice
 
 
-class PrintView(Schema):
+class PrintView(Shape):
     """A print in the logbook, with what the next one should change."""
 
     id: int
@@ -81,7 +84,7 @@ class PrintView(Schema):
     photo: bool
 
 
-class PlannedView(Schema):
+class PlannedView(Shape):
     """A print still to be made; ``left_g`` of filament after it, below nought when it runs out."""
 
     id: int
@@ -93,7 +96,7 @@ class PlannedView(Schema):
     left_g: float | None
 
 
-class PlanView(Schema):
+class PlanView(Shape):
     """What is next on one printer, in order."""
 
     process: int | None
@@ -102,13 +105,13 @@ class PlanView(Schema):
     items: list[PlannedView]
 
 
-class PlanIn(Schema):
+class PlanIn(Shape):
     """The parts of a print to be made."""
 
     parts: list[str] = Field(max_length=60)
 
 
-class SpoolIn(Schema):
+class SpoolIn(Shape):
     """Grams of filament left; None where it is not kept."""
 
     grams: float | None = Field(None, ge=0, le=100_000)
@@ -165,8 +168,14 @@ def logbook(request: HttpRequest, q: str = "", project: int = 0):  # type: ignor
 
 @router.post("/projects/{project_id}/prints", response={201: PrintView, 404: Refusal, 422: Refusal})
 def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type: ignore[no-untyped-def]
-    """Writes a print into the logbook; how its fits felt teaches its process."""
+    """Writes a print into the logbook; how its fits felt teaches its process.
+
+    The print, the plan it was in and the spool it came from change together or not at all.
+    """
     project = _project(project_id)
+    written = models.Print.objects.filter(once=given.once).first() if given.once else None
+    if written is not None:
+        return 201, _print(written)
     document = keeping.document_of(project)
     known = {part.name: part for part in document.parts}
     if not given.parts or any(name not in known for name in given.parts):
@@ -187,24 +196,27 @@ def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type:
         "infill_percent": own.slicing.infill_percent,
     }  # fmt: skip
     assert project.current is not None
-    one = models.Print.objects.create(
-        project=project,
-        revision=project.current.number,
-        title=project.title,
-        parts=given.parts,
-        process=kept,
-        process_name=kept.name if kept else f"{own.printer}, {own.material}",
-        printed=given.printed,
-        details=details,
-        outcomes=[outcome.dict() for outcome in given.outcomes],
-        readings=readings,
-        made_up=given.made_up,
-        notes=given.notes,
-    )
-    models.Planned.objects.filter(project=project, parts=given.parts).delete()
-    if kept and kept.spool_g is not None:
-        kept.spool_g = max(kept.spool_g - mass, 0.0)
-        kept.save(update_fields=["spool_g"])
+    with transaction.atomic():
+        one = models.Print.objects.create(
+            project=project,
+            revision=project.current.number,
+            title=project.title,
+            parts=given.parts,
+            process=kept,
+            process_name=kept.name if kept else f"{own.printer}, {own.material}",
+            printed=given.printed,
+            details=details,
+            outcomes=[outcome.dict() for outcome in given.outcomes],
+            readings=readings,
+            made_up=given.made_up,
+            notes=given.notes,
+            once=given.once or None,
+        )
+        models.Planned.objects.filter(project=project, parts=given.parts).delete()
+        if kept is not None:  # what others take from the spool meanwhile is not given back
+            models.Process.objects.filter(id=kept.id, spool_g__isnull=False).update(
+                spool_g=Greatest(F("spool_g") - mass, 0.0)
+            )
     return 201, _print(one)
 
 
@@ -283,8 +295,8 @@ def plan_print(request: HttpRequest, project_id: int, given: PlanIn):  # type: i
 
 @router.delete("/plan/{planned_id}", response={200: list[PlanView], 404: Refusal})
 def unplan(request: HttpRequest, planned_id: int):  # type: ignore[no-untyped-def]
-    """A print that is not to be made after all."""
-    models.Planned.objects.filter(id=planned_id).delete()
+    """A print that is not to be made after all: into the bin."""
+    binned.throw("planned", planned_id)
     return plan(request)
 
 
@@ -299,8 +311,8 @@ def set_spool(request: HttpRequest, process_id: int, given: SpoolIn):  # type: i
 
 @router.delete("/logbook/{print_id}", response={204: None, 404: Refusal})
 def strike(request: HttpRequest, print_id: int):  # type: ignore[no-untyped-def]
-    """Strikes a print out; what it taught is forgotten."""
-    models.Print.objects.get(id=print_id).delete()
+    """Strikes a print out, into the bin; what it taught is forgotten until it comes back."""
+    binned.throw("print", print_id)
     return 204, None
 
 
@@ -308,12 +320,7 @@ def strike(request: HttpRequest, print_id: int):  # type: ignore[no-untyped-def]
 def add_photo(request: HttpRequest, print_id: int, file: File[UploadedFile]):  # type: ignore[no-untyped-def]
     """A photo put beside a print."""
     one = models.Print.objects.get(id=print_id)
-    data = file.read(LARGEST_PHOTO + 1)
-    if len(data) > LARGEST_PHOTO:
-        raise DocumentError("this photo is larger than 6 MB", remedy="a smaller one")
-    if _picture_type(data) is None:
-        raise DocumentError("this is no photo read here", remedy="png or jpeg")
-    one.photo = data
+    one.photo = photo_of(file.read(LARGEST_PHOTO + 1))
     one.save(update_fields=["photo"])
     return _print(one)
 
@@ -322,16 +329,10 @@ def add_photo(request: HttpRequest, print_id: int, file: File[UploadedFile]):  #
 def photo(request: HttpRequest, print_id: int):  # type: ignore[no-untyped-def]
     """The photo of a print."""
     data = bytes(models.Print.objects.get(id=print_id).photo)
-    kind = _picture_type(data)
+    kind = picture_type(data)
     if kind is None:
         return 404, Refusal(message="this print has no photo")
     return HttpResponse(data, content_type=kind)
-
-
-def _picture_type(data: bytes) -> str | None:
-    if data[:8] == b"\x89PNG\r\n\x1a\n":
-        return "image/png"
-    return "image/jpeg" if data[:3] == b"\xff\xd8\xff" else None
 
 
 @router.get("/logbook.csv", response={200: bytes})

@@ -5,24 +5,24 @@ from __future__ import annotations
 from typing import Any
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from core.checks.pressed import readings
 from core.project.document import from_data
 from workshop.answers import worked
-from workshop.api.shapes import Refusal
+from workshop.api.shapes import Refusal, Shape
 
 router = Router()
 
 
-class MeasureIn(Schema):
+class MeasureIn(Shape):
     """A document, and one thing or two in it, as ``lid: body.top | body.front``."""
 
     document: dict[str, Any]
     of: list[str]
 
 
-class ReadView(Schema):
+class ReadView(Shape):
     """One reading, mm or degrees as ``unit`` says, and the points it is drawn between, in the
     coordinates of the first thing's part."""
 

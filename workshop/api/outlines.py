@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from core.formats.drawings import outline_dxf
 from core.formats.svg import outline_svg
@@ -16,14 +16,14 @@ from workshop import keeping
 from workshop.answers import worked
 from workshop.api.begin import Begun
 from workshop.api.files import download
-from workshop.api.shapes import Refusal
+from workshop.api.shapes import Refusal, Shape
 from workshop.models import Project
 
 router = Router()
 TYPES = {"svg": "image/svg+xml", "dxf": "image/vnd.dxf"}
 
 
-class DeskIn(Schema):
+class DeskIn(Shape):
     """A document and the path of a field in it that is told as moves; ``text`` to be tried there."""
 
     document: dict[str, Any]
@@ -31,7 +31,7 @@ class DeskIn(Schema):
     text: str | None = None
 
 
-class ApartIn(Schema):
+class ApartIn(Shape):
     """An outline to be told as moves, by its path inside the step."""
 
     document: dict[str, Any]

@@ -8,7 +8,7 @@ from django.http import HttpRequest, StreamingHttpResponse
 from ninja import Query, Router
 
 from core.errors import CoreError
-from core.project.document import from_data, read_document
+from core.project.document import from_data, read_kept
 from core.project.edits import Edit
 from core.project.renaming import rename_measure
 from core.project.schema import Project as Document
@@ -180,7 +180,7 @@ def built(request: HttpRequest, project_id: int, version: int, since: int | None
     project = _at(project_id, version)
     document = keeping.document_of(project)
     earlier = project.revisions.filter(number=since).first() if since is not None else None
-    before = read_document(earlier.document) if earlier else None
+    before = read_kept(earlier.document) if earlier else None
     stages = building(document, before)
 
     def lines() -> Iterator[bytes]:

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from django.http import HttpRequest
-from ninja import Field, Query, Router, Schema
+from ninja import Field, Query, Router
 
 from core.errors import DocumentError
-from core.project.document import read_document
+from core.project.document import read_kept
 from core.report import consequences
 from core.report.comparing import break_even, compare_materials
 from core.report.differences import differences
@@ -15,13 +15,13 @@ from core.report.print_models import BreakEven, CompareView, Variant
 from workshop import jobs, keeping, models
 from workshop.answers import report_of, variant_named, worked
 from workshop.api.projects import kept_as
-from workshop.api.shapes import Kept, Refusal, VersionIn
+from workshop.api.shapes import Kept, Refusal, Shape, VersionIn
 
 router = Router()
 MOST_BESIDE = 6
 
 
-class RevisionView(Schema):
+class RevisionView(Shape):
     """One change of a project."""
 
     number: int
@@ -32,27 +32,27 @@ class RevisionView(Schema):
     current: bool
 
 
-class BesideIn(Schema):
+class BesideIn(Shape):
     """What to lay beside a project: versions of it by number, other projects by id."""
 
     version: list[int] = []
     other: list[int] = []
 
 
-class NameIn(Schema):
+class NameIn(Shape):
     """What a version is called; empty for nothing."""
 
     name: str = Field(max_length=80)
 
 
-class Compared(Schema):
+class Compared(Shape):
     """Two versions: what differs in the document, and what followed for the parts."""
 
     differences: list[Difference]
     consequences: list[Consequence]
 
 
-class BreakEvenIn(Schema):
+class BreakEvenIn(Shape):
     """Footprints, g CO2e: of the lasting thing, of a throwaway, of each use of the lasting one."""
 
     lasting: float = Field(ge=0, le=1e9)
@@ -107,7 +107,7 @@ def name_version(request: HttpRequest, project_id: int, number: int, given: Name
 )
 def compare_versions(request: HttpRequest, project_id: int, a: int, b: int):  # type: ignore[no-untyped-def]
     """What differs between two versions."""
-    before, after = (read_document(_revision(project_id, n).document) for n in (a, b))
+    before, after = (read_kept(_revision(project_id, n).document) for n in (a, b))
     return Compared(
         differences=differences(before, after),
         consequences=consequences(report_of(before), report_of(after)),
@@ -122,7 +122,7 @@ def go_back(request: HttpRequest, project_id: int, number: int, given: VersionIn
     """Makes an older version the newest; all that came after it stays in the history."""
     revision = _revision(project_id, number)
     words = f"back to {revision.name or f'version {number}'}"
-    document = read_document(revision.document)
+    document = read_kept(revision.document)
     kept = keeping.save(project_id, given.version, document, words)
     jobs.changed(project_id, kept.version)
     return kept_as(kept, document)
@@ -142,7 +142,7 @@ def variants(request: HttpRequest, project_id: int, given: Query[BesideIn]):  # 
     beside = [(f"now, version {project.current.number}", keeping.document_of(project))]
     for number in given.version[:MOST_BESIDE]:
         one = _revision(project_id, number)
-        beside.append((one.name or f"version {number}", read_document(one.document)))
+        beside.append((one.name or f"version {number}", read_kept(one.document)))
     for one_id in given.other[:MOST_BESIDE]:
         kept = _project(one_id)
         beside.append((kept.title, keeping.document_of(kept)))

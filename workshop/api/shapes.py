@@ -6,12 +6,19 @@ from datetime import datetime
 from typing import Any, Literal
 
 from ninja import Field, Schema
+from pydantic import ConfigDict
 
 from core.project.schema import Project as Document
 from core.report.models import Consequence, RemedyEdit, Report
 
 
-class ShelfItem(Schema):
+class Shape(Schema):
+    """What goes in or out: numbers are finite."""
+
+    model_config = ConfigDict(allow_inf_nan=False)
+
+
+class ShelfItem(Shape):
     """A project on the shelf, or in the bin since ``thrown``."""
 
     id: int
@@ -31,7 +38,7 @@ class ShelfItem(Schema):
     thrown: datetime | None
 
 
-class Kept(Schema):
+class Kept(Shape):
     """A project as it is kept now. ``document`` where it is not what was sent. What it comes to
     follows under ``/built``."""
 
@@ -42,7 +49,7 @@ class Kept(Schema):
     document: Document | None = None
 
 
-class Opened(Schema):
+class Opened(Shape):
     """A project, opened: its document and what is at hand of what it comes to."""
 
     id: int
@@ -56,7 +63,7 @@ class Opened(Schema):
     unbuilt: str = ""  # why it has no solids here: a limit that it met
 
 
-class SaveIn(Schema):
+class SaveIn(Shape):
     """A change made on top of a version."""
 
     version: int
@@ -64,13 +71,13 @@ class SaveIn(Schema):
     words: str = ""
 
 
-class VersionIn(Schema):
+class VersionIn(Shape):
     """The version an undo or redo starts from."""
 
     version: int
 
 
-class NewIn(Schema):
+class NewIn(Shape):
     """A new project: from a starter, or from a document."""
 
     starter: str = ""
@@ -80,7 +87,7 @@ class NewIn(Schema):
     document: dict[str, Any] | None = None
 
 
-class PreviewIn(Schema):
+class PreviewIn(Shape):
     """A document to work out without keeping it; edits are applied first."""
 
     document: dict[str, Any]
@@ -88,20 +95,20 @@ class PreviewIn(Schema):
     against: dict[str, Any] | None = None
 
 
-class TwoIn(Schema):
+class TwoIn(Shape):
     """Two documents to be compared."""
 
     before: dict[str, Any]
     after: dict[str, Any]
 
 
-class SketchIn(Schema):
+class SketchIn(Shape):
     """A document to be drawn at once, before it is proved."""
 
     document: dict[str, Any]
 
 
-class RenameIn(Schema):
+class RenameIn(Shape):
     """A measure to rename everywhere in a document."""
 
     document: dict[str, Any]
@@ -109,20 +116,20 @@ class RenameIn(Schema):
     new: str
 
 
-class Renamed(Schema):
+class Renamed(Shape):
     """The document with the measure renamed; nothing is kept."""
 
     document: Document
 
 
-class TipIn(Schema):
+class TipIn(Shape):
     """How far a part is tipped from how it stands, degrees."""
 
     forward: float = Field(0.0, ge=-180, le=180)
     right: float = Field(0.0, ge=-180, le=180)
 
 
-class FaceIn(Schema):
+class FaceIn(Shape):
     """The way a face looks, in its part's own coordinates; any length."""
 
     x: float
@@ -130,20 +137,20 @@ class FaceIn(Schema):
     z: float
 
 
-class MazeIn(Schema):
+class MazeIn(Shape):
     """How many turns round the cylinder, and which of all such mazes."""
 
     turns: int = Field(ge=1, le=40)
     seed: int = Field(ge=0, le=10**6)
 
 
-class MazeAnswer(Schema):
+class MazeAnswer(Shape):
     """The maze as moves, for a track's field."""
 
     path: str
 
 
-class Traced(Schema):
+class Traced(Shape):
     """A drawing as read from a file; nothing is kept until a document holds it."""
 
     path: str
@@ -151,14 +158,14 @@ class Traced(Schema):
     skipped: list[str]
 
 
-class MeshIn(Schema):
+class MeshIn(Shape):
     """How a mesh file is to be read: its unit where the file does not say, and whether to mend it."""
 
     units: str = "mm"
     mend: bool = False
 
 
-class MeshAnswer(Schema):
+class MeshAnswer(Shape):
     """A mesh as read; ``project`` is the new one, or None while it is not sound. A large one is
     read by a job."""
 
@@ -169,7 +176,7 @@ class MeshAnswer(Schema):
     left: list[str]
 
 
-class JobView(Schema):
+class JobView(Shape):
     """Long work: how far it is, from 0 to 1, what it is doing, and what came of it."""
 
     id: int
@@ -182,7 +189,7 @@ class JobView(Schema):
     project: int | None
 
 
-class Preview(Schema):
+class Preview(Shape):
     """What a document would come to."""
 
     document: Document
@@ -190,7 +197,7 @@ class Preview(Schema):
     consequences: list[Consequence]
 
 
-class Refusal(Schema):
+class Refusal(Shape):
     """Why something was refused."""
 
     message: str
@@ -198,9 +205,10 @@ class Refusal(Schema):
     position: int | None = None
     remedy: str | None = None
     version: int | None = None
+    reference: str | None = None  # under which it stands in the log, where it is our fault
 
 
-class EntryInfo(Schema):
+class EntryInfo(Shape):
     """One way to begin a step: what it is called, what finds it, and whether a pressed face
     offers it under a short word. ``outline`` is the kind of outline it begins with, if any, and
     ``also_outline`` what finds that."""
@@ -216,14 +224,14 @@ class EntryInfo(Schema):
     at_edge: str
 
 
-class OutlineInfo(Schema):
+class OutlineInfo(Shape):
     """A kind of outline."""
 
     kind: str
     title: str
 
 
-class FitInfo(Schema):
+class FitInfo(Shape):
     """A kind of fit: what its parts are to each other, and whether it needs both to be there."""
 
     kind: str
@@ -237,7 +245,7 @@ class FitInfo(Schema):
     makes_b: bool
 
 
-class AskInfo(Schema):
+class AskInfo(Shape):
     """What a starter asks: the measure it sets, and the size it begins with in either unit."""
 
     measure: str
@@ -246,7 +254,7 @@ class AskInfo(Schema):
     inches: str
 
 
-class Starter(Schema):
+class Starter(Shape):
     """Something to start from; ``meets`` is what must meet in it, empty for a bare page."""
 
     name: str
@@ -257,7 +265,7 @@ class Starter(Schema):
     feel: str
 
 
-class MoveInfo(Schema):
+class MoveInfo(Shape):
     """A word that outlines are drawn with: its form (L length, A angle, N times, SIDE left or right,
     AXIS up or across; ``?`` where closing may settle it), an example of it, and what it does."""
 
@@ -269,7 +277,7 @@ class MoveInfo(Schema):
     about: str
 
 
-class CannotInfo(Schema):
+class CannotInfo(Shape):
     """Something that cannot be made, and words that find the nearest things."""
 
     title: str
@@ -278,7 +286,7 @@ class CannotInfo(Schema):
     nearest: list[str]
 
 
-class Catalogue(Schema):
+class Catalogue(Shape):
     """Everything there is to choose from."""
 
     steps: list[EntryInfo]

@@ -3,37 +3,36 @@
 from __future__ import annotations
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Schema
 
 from workshop import jobs, pictures, shelving
 from workshop.api import projects
-from workshop.api.shapes import Refusal, ShelfItem
+from workshop.api.shapes import Refusal, Shape, ShelfItem
 from workshop.models import Project
 
 router = projects.router  # one path has one router
 
 
-class ShelfIn(Schema):
+class ShelfIn(Shape):
     """What is set of a project on the shelf; what is left out stays."""
 
     title: str | None = None
     folder: str | None = None
 
 
-class PlaySet(Schema):
+class PlaySet(Shape):
     """The play set that came with the program: how many of it there are, and whether put away."""
 
     count: int
     away: bool
 
 
-class AwayIn(Schema):
+class AwayIn(Shape):
     """Whether the play set is to be off the shelf."""
 
     away: bool
 
 
-class Emptied(Schema):
+class Emptied(Shape):
     """How many were thrown out for good."""
 
     count: int

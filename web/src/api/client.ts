@@ -64,6 +64,10 @@ export type PageName = Schemas["PageName"];
 export type PageView = Schemas["PageView"];
 export type SketchView = Schemas["SketchView"];
 export type Severity = FindingView["severity"];
+export type CopiesView = Schemas["CopiesView"];
+export type RestoredView = Schemas["RestoredView"];
+export type ThrownView = Schemas["ThrownView"];
+export type BinKind = ThrownView["kind"];
 
 /** The server answered, and said no. */
 export class Refused extends Error {
@@ -79,6 +83,9 @@ export class Refused extends Error {
   }
 }
 
+/** Django's own guard against forged requests: what the page was given, sent back with a change. */
+const token = () => /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
+
 /** The server did not answer at all. */
 export class Unreachable extends Error {}
 
@@ -93,10 +100,12 @@ async function ask<T>(
     response = await fetch(path, {
       method,
       signal,
-      headers:
-        body === undefined || body instanceof FormData
+      headers: {
+        ...(method === "GET" ? {} : { "X-CSRFToken": token() }),
+        ...(body === undefined || body instanceof FormData
           ? {}
-          : { "Content-Type": "application/json" },
+          : { "Content-Type": "application/json" }),
+      },
       body: body === undefined || body instanceof FormData ? body : JSON.stringify(body),
     });
   } catch (cause) {
@@ -401,6 +410,25 @@ export const server = {
     return ask<PrintView>("POST", at("/api/logbook/{print_id}/photo", { print_id: id }), form);
   },
   strikePrint: (id: number) => ask<void>("DELETE", at("/api/logbook/{print_id}", { print_id: id })),
+  copies: () => ask<CopiesView>("GET", at("/api/copies", {})),
+  makeCopy: () => ask<CopiesView>("POST", at("/api/copies", {})),
+  restore: (file: File) => {
+    const form = new FormData();
+    form.append("file", file);
+    return ask<RestoredView>("POST", at("/api/restore", {}), form);
+  },
+  bringWhole: (file: File) => {
+    const form = new FormData();
+    form.append("file", file);
+    return ask<Opened>("POST", at("/api/whole", {}), form);
+  },
+  restOfBin: () => ask<ThrownView[]>("GET", at("/api/bin/rest", {})),
+  backFromBin: (kind: BinKind, number: number) =>
+    ask<void>("POST", at("/api/bin/{kind}/{number}/back", { kind, number })),
+  outForGood: (kind: BinKind, number: number) =>
+    ask<void>("DELETE", at("/api/bin/{kind}/{number}", { kind, number })),
+  takeOffBench: (id: number) =>
+    ask<void>("DELETE", at("/api/bench/{process_id}", { process_id: id })),
   jobs: () => ask<JobView[]>("GET", at("/api/jobs", {})),
   cancelJob: (id: number) => ask<JobView>("POST", at("/api/jobs/{job_id}/cancel", { job_id: id })),
   mendJob: (id: number) => ask<JobView>("POST", at("/api/jobs/{job_id}/mend", { job_id: id })),
@@ -432,5 +460,7 @@ export const address = {
   exportAll: (id: number) => at("/api/projects/{project_id}/export/all", { project_id: id }),
   photo: (id: number) => at("/api/logbook/{print_id}/photo", { print_id: id }),
   logbookTable: () => at("/api/logbook.csv", {}),
+  whole: (id: number) => at("/api/projects/{project_id}/whole", { project_id: id }),
+  copy: (name: string) => at("/api/copies/{name}", { name }),
   document: (id: number) => at("/api/projects/{project_id}/document", { project_id: id }),
 };

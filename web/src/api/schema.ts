@@ -180,7 +180,7 @@ export interface paths {
         post?: never;
         /**
          * Forget
-         * @description A result struck out; what it taught is forgotten.
+         * @description A result struck out, into the bin; what it taught is forgotten until it comes back.
          */
         delete: operations["workshop_api_bench_forget"];
         options?: never;
@@ -202,7 +202,11 @@ export interface paths {
          */
         put: operations["workshop_api_bench_change_process"];
         post?: never;
-        delete?: never;
+        /**
+         * Take Off
+         * @description A process taken off the bench, into the bin with all it was taught.
+         */
+        delete: operations["workshop_api_bench_take_off"];
         options?: never;
         head?: never;
         patch?: never;
@@ -328,6 +332,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bin/rest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * In Bin
+         * @description Prints, results, processes and plans in the bin, newest first.
+         */
+        get: operations["workshop_api_safekeeping_in_bin"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/{kind}/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * For Good
+         * @description Out of the bin for good.
+         */
+        delete: operations["workshop_api_safekeeping_for_good"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/{kind}/{number}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Out of the bin, as it was.
+         */
+        post: operations["workshop_api_safekeeping_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/break-even": {
         parameters: {
             query?: never;
@@ -360,6 +424,50 @@ export interface paths {
          * @description Ways to begin a step, kinds of outline and fit; starters; materials.
          */
         get: operations["workshop_api_catalogue_catalogue"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kept Copies
+         * @description The copies of the books that are kept here.
+         */
+        get: operations["workshop_api_safekeeping_kept_copies"];
+        put?: never;
+        /**
+         * Make Copy
+         * @description A copy of the books made now, kept with the others of its day.
+         */
+        post: operations["workshop_api_safekeeping_make_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/copies/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Take Copy
+         * @description One of the copies, to be taken elsewhere.
+         */
+        get: operations["workshop_api_safekeeping_take_copy"];
         put?: never;
         post?: never;
         delete?: never;
@@ -520,7 +628,7 @@ export interface paths {
         post?: never;
         /**
          * Strike
-         * @description Strikes a print out; what it taught is forgotten.
+         * @description Strikes a print out, into the bin; what it taught is forgotten until it comes back.
          */
         delete: operations["workshop_api_logbook_strike"];
         options?: never;
@@ -744,7 +852,7 @@ export interface paths {
         post?: never;
         /**
          * Unplan
-         * @description A print that is not to be made after all.
+         * @description A print that is not to be made after all: into the bin.
          */
         delete: operations["workshop_api_logbook_unplan"];
         options?: never;
@@ -1371,6 +1479,8 @@ export interface paths {
         /**
          * Write Print
          * @description Writes a print into the logbook; how its fits felt teaches its process.
+         *
+         *     The print, the plan it was in and the spool it came from change together or not at all.
          */
         post: operations["workshop_api_logbook_write_print"];
         delete?: never;
@@ -1541,6 +1651,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Take Whole
+         * @description A project with its history, meshes, prints and photos as one file.
+         */
+        get: operations["workshop_api_safekeeping_take_whole"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rename": {
         parameters: {
             query?: never;
@@ -1555,6 +1685,26 @@ export interface paths {
          * @description A measure renamed in every expression; nothing is kept.
          */
         post: operations["workshop_api_projects_rename"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore
+         * @description What is in a copy brought here: all of it where nothing is here yet, else beside what is.
+         */
+        post: operations["workshop_api_safekeeping_restore"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1617,6 +1767,26 @@ export interface paths {
          * @description An SVG or DXF drawing read into a path; what was left out is listed.
          */
         post: operations["workshop_api_files_trace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Whole
+         * @description A project from such a file, whole, as one of its own.
+         */
+        post: operations["workshop_api_safekeeping_bring_whole"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2021,6 +2191,18 @@ export interface components {
             label: string;
         };
         /**
+         * CopiesView
+         * @description The copies that are kept, newest first, and where; whether they can be made from here.
+         */
+        CopiesView: {
+            /** Copies */
+            copies: components["schemas"]["CopyView"][];
+            /** Folder */
+            folder: string;
+            /** Here */
+            here: boolean;
+        };
+        /**
          * CopyIn
          * @description A part to be there once more.
          */
@@ -2031,6 +2213,23 @@ export interface components {
             };
             /** Part */
             part: string;
+        };
+        /**
+         * CopyView
+         * @description A copy of the books that is kept here.
+         */
+        CopyView: {
+            /** Kind */
+            kind: string;
+            /**
+             * Made
+             * Format: date-time
+             */
+            made: string;
+            /** Name */
+            name: string;
+            /** Size */
+            size: number;
         };
         /**
          * CutView
@@ -3929,6 +4128,11 @@ export interface components {
              */
             notes: string;
             /**
+             * Once
+             * @default
+             */
+            once: string;
+            /**
              * Outcomes
              * @default []
              */
@@ -4272,6 +4476,8 @@ export interface components {
             message: string;
             /** Position */
             position?: number | null;
+            /** Reference */
+            reference?: string | null;
             /** Remedy */
             remedy?: string | null;
             /** Version */
@@ -4348,6 +4554,18 @@ export interface components {
             title: string;
             /** Units */
             units: string;
+        };
+        /**
+         * RestoredView
+         * @description What came back from a copy.
+         */
+        RestoredView: {
+            /** Beside */
+            beside: boolean;
+            /** Processes */
+            processes: number;
+            /** Projects */
+            projects: number;
         };
         /**
          * ResultIn
@@ -5051,6 +5269,26 @@ export interface components {
             questions: string[];
         };
         /**
+         * ThrownView
+         * @description Something in the bin that is no project.
+         */
+        ThrownView: {
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "print" | "result" | "process" | "planned";
+            /**
+             * Thrown
+             * Format: date-time
+             */
+            thrown: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * TipIn
          * @description How far a part is tipped from how it stands, degrees.
          */
@@ -5593,6 +5831,44 @@ export interface operations {
             };
         };
     };
+    workshop_api_bench_take_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                process_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     workshop_api_bench_what_follows: {
         parameters: {
             query?: never;
@@ -5789,6 +6065,86 @@ export interface operations {
             };
         };
     };
+    workshop_api_safekeeping_in_bin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThrownView"][];
+                };
+            };
+        };
+    };
+    workshop_api_safekeeping_for_good: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "print" | "result" | "process" | "planned";
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_safekeeping_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "print" | "result" | "process" | "planned";
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     workshop_api_records_uses: {
         parameters: {
             query?: never;
@@ -5838,6 +6194,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    workshop_api_safekeeping_kept_copies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopiesView"];
+                };
+            };
+        };
+    };
+    workshop_api_safekeeping_make_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopiesView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_safekeeping_take_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -8003,6 +8439,37 @@ export interface operations {
             };
         };
     };
+    workshop_api_safekeeping_take_whole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     workshop_api_projects_rename: {
         parameters: {
             query?: never;
@@ -8023,6 +8490,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Renamed"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_safekeeping_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestoredView"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -8135,6 +8641,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Traced"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_safekeeping_bring_whole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Opened"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -12,6 +12,8 @@
   import { Action } from "../ui/action.svelte";
   import SortHead from "../ui/SortHead.svelte";
   import { inOrder, type Sort } from "../ui/sorting";
+  import Struck_ from "../ui/Struck.svelte";
+  import { Struck } from "../ui/struck.svelte";
   import Trouble from "../ui/Trouble.svelte";
 
   let processes = $state.raw<ProcessView[] | null>(null);
@@ -76,8 +78,19 @@
     await load();
   }
 
-  async function strike(result: number) {
+  const struck = new Struck();
+  async function strike(result: number, words: string) {
     await asking.run(() => server.strikeResult(result));
+    if (!asking.trouble) struck.told("result", result, words);
+    await load();
+  }
+
+  async function takeOff() {
+    const gone = process!;
+    await asking.run(() => server.takeOffBench(gone.id));
+    if (asking.trouble) return;
+    struck.told("process", gone.id, gone.name);
+    chosen = 0;
     await load();
   }
 
@@ -115,11 +128,19 @@
     </nav>
     <main class="min-w-0 flex-1 overflow-y-auto px-6 py-5">
       <Trouble of={asking} />
+      <Struck_ of={struck} onback={load} />
       {#if trouble}<p role="alert">{trouble}</p>
       {:else if processes === null}<p class="text-soft" aria-busy="true">Looking at the bench …</p>
       {:else if !process}<p>There is nothing on the bench.</p>
       {:else}
-        <h2 class="text-lead font-semibold">{process.name}</h2>
+        <div class="flex items-baseline gap-4">
+          <h2 class="text-lead font-semibold">{process.name}</h2>
+          {#if (processes?.length ?? 0) > 1}
+            <button class="word-button ml-auto text-small" onclick={takeOff}
+              >take it off the bench</button
+            >
+          {/if}
+        </div>
         <p class="mb-4 text-small text-soft">
           <span class="figure">{process.given.nozzle_mm}</span> mm nozzle,
           <span class="figure">{process.given.layer_mm}</span> mm layers, bed
@@ -219,7 +240,9 @@
                         >{:else}entered by hand{/if}</td
                     >
                     <td class="text-right"
-                      ><button class="word-button" onclick={() => strike(result.id)}
+                      ><button
+                        class="word-button"
+                        onclick={() => strike(result.id, `the result of the ${result.title}`)}
                         >strike it out</button
                       ></td
                     >

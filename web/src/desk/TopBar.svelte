@@ -26,13 +26,16 @@
             ? ", proving …"
             : `, still building, ${project.build.seconds} s`),
       saving: "keeping …",
+      troubled: project.trouble,
       offline: "no connection: kept in this browser, sending again",
       stale: "not kept: changed elsewhere",
       refused: `not taken: ${project.trouble}`,
       gone: "thrown away elsewhere; what is here is not kept",
     }[project.keeping],
   );
-  const loud = $derived(["offline", "stale", "refused", "gone"].includes(project.keeping));
+  const loud = $derived(
+    ["offline", "troubled", "stale", "refused", "gone"].includes(project.keeping),
+  );
 
   function rename(event: Event & { currentTarget: HTMLInputElement }) {
     const title = event.currentTarget.value.trim();
@@ -131,7 +134,7 @@
     <button class="plain-button shrink-0 text-small" onclick={() => project.takeTheirs()}
       >back to what was kept</button
     >
-  {:else if project.keeping === "offline"}
+  {:else if project.keeping === "offline" || project.keeping === "troubled"}
     <button class="plain-button text-small" onclick={() => project.tryAgain()}>try now</button>
   {/if}
   <Trouble of={asking} />
@@ -203,6 +206,16 @@
                 class="block rounded-slip px-1 py-1 hover:bg-tide-wash data-highlighted:bg-tide-wash"
                 download
                 href={files.document(project.id)}>the project itself, json</a
+              >
+            {/snippet}
+          </DropdownMenu.Item>
+          <DropdownMenu.Item>
+            {#snippet child({ props })}
+              <a
+                {...props}
+                class="block rounded-slip px-1 py-1 hover:bg-tide-wash data-highlighted:bg-tide-wash"
+                download
+                href={files.whole(project.id)}>with its history, meshes, prints, zip</a
               >
             {/snippet}
           </DropdownMenu.Item>

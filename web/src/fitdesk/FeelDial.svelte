@@ -83,7 +83,7 @@
   >
     <span class="relative h-0.5 w-full bg-ink">
       {#each stops as stop (stop.feel)}
-        <span class="absolute -top-1 h-2.5 w-0.5 bg-ink" style:left="{place(stop.at)}%"></span>
+        <span class="absolute -top-1 h-2.5 w-0.5 bg-ink" style="left: {place(stop.at)}%"></span>
       {/each}
     </span>
     <Slider.Thumb

@@ -433,14 +433,16 @@
       {@const given = givenOf(view, one.dimension.move, one.dimension.index)}
       {#if !given}<span
           class="figure absolute -translate-x-1/2 -translate-y-1/2 rounded-slip bg-paper px-1 text-small text-soft"
-          style="left:{one.label[0]}px;top:{one.label[1]}px">{words(one.dimension)}</span
+          style:left="{one.label[0]}px"
+          style:top="{one.label[1]}px">{words(one.dimension)}</span
         >{:else}<button
           class={[
             "figure absolute -translate-x-1/2 -translate-y-1/2 rounded-slip border bg-raised px-1 text-small hover:border-brass",
             one.dimension.move === current ? "border-tide text-tide" : "border-rule text-brass",
             given?.settled && "text-soft italic",
           ]}
-          style="left:{one.label[0]}px;top:{one.label[1]}px"
+          style:left="{one.label[0]}px"
+          style:top="{one.label[1]}px"
           aria-label="move {one.dimension.move + 1}: {words(one.dimension)}"
           data-dimension="{one.dimension.move}.{one.dimension.index}"
           onclick={() => onvalue(one.dimension.move, one.dimension.index)}

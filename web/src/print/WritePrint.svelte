@@ -57,6 +57,9 @@
     shown.some((size) => numbers(read[key(size)] ?? "").some((v) => !(v > 0))),
   );
 
+  /** Should the answer get lost and it be sent again, it is still one print. */
+  const once = `${Date.now()}-${Math.random().toString(36).slice(2)}`;
+
   async function standIn() {
     trouble = "";
     trying = true;
@@ -100,6 +103,7 @@
         })),
         readings: shown.map((size) => ({ ...size, readings: numbers(read[key(size)] ?? "") })),
         made_up: madeUp,
+        once,
       });
       address.go("/logbook");
     } catch (problem) {

@@ -21,7 +21,8 @@ import {
 import { Build } from "./build.svelte";
 import { copy, setPath } from "./paths";
 
-export type Keeping = "saved" | "saving" | "offline" | "stale" | "refused" | "gone";
+/** `troubled`: the workshop answers that it cannot keep anything now, as on a full disk. */
+export type Keeping = "saved" | "saving" | "offline" | "troubled" | "stale" | "refused" | "gone";
 
 interface Pending {
   version: number;
@@ -313,7 +314,7 @@ export class Project {
     clearTimeout(this.#retry);
     this.#sending = true;
     this.busy = true;
-    if (this.keeping !== "offline") this.keeping = "saving";
+    if (this.keeping !== "offline" && this.keeping !== "troubled") this.keeping = "saving";
     const sent = (this.#sent = this.#pending);
     try {
       if (!sent) return;
@@ -339,7 +340,8 @@ export class Project {
   #fail(problem: unknown): void {
     this.trouble = problem instanceof Error ? problem.message : String(problem);
     if (!(problem instanceof Refused) || problem.status >= 500) {
-      this.keeping = "offline";
+      this.keeping = problem instanceof Refused ? "troubled" : "offline";
+      if (problem instanceof Refused && problem.remedy) this.trouble += `; ${problem.remedy}`;
       clearTimeout(this.#retry);
       this.#retry = setTimeout(() => void this.#send(), RETRY_MS) as unknown as number;
     } else if (problem.status === 409) {

@@ -5,6 +5,8 @@
   import Plan from "./Plan.svelte";
   import PageBar from "../ui/PageBar.svelte";
   import { Action } from "../ui/action.svelte";
+  import Struck_ from "../ui/Struck.svelte";
+  import { Struck } from "../ui/struck.svelte";
   import Trouble from "../ui/Trouble.svelte";
 
   let words = $state("");
@@ -28,10 +30,12 @@
 
   async function strike(one: PrintView) {
     await asking.run(() => server.strikePrint(one.id));
+    if (!asking.trouble) struck.told("print", one.id, `the print of ${one.title}`);
     await load();
   }
 
   const asking = new Action();
+  const struck = new Struck();
   async function photo(one: PrintView, event: Event & { currentTarget: HTMLInputElement }) {
     const file = event.currentTarget.files?.[0];
     event.currentTarget.value = "";
@@ -55,6 +59,7 @@
           oninput={load}
         /></label
       >
+      <Struck_ of={struck} onback={load} />
       <a class="word-button ml-auto" download href={addresses.logbookTable()}>take it away as csv</a
       >
     </div>

@@ -3,6 +3,8 @@
   import { server, type PlanView } from "../api/client";
   import { inPlace } from "../route.svelte";
   import { Action, told } from "../ui/action.svelte";
+  import Struck_ from "../ui/Struck.svelte";
+  import { Struck } from "../ui/struck.svelte";
   import Trouble from "../ui/Trouble.svelte";
 
   /** What is next on each printer, how long it takes, and whether the spool lasts. */
@@ -29,8 +31,16 @@
     else input.value = one.spool_g?.toFixed(0) ?? "";
   }
 
-  async function drop(id: number) {
+  const struck = new Struck();
+  async function drop(id: number, title: string) {
     const next = await asking.run(() => server.unplan(id));
+    if (!next) return;
+    plan = next;
+    struck.told("planned", id, `the planned print of ${title}`);
+  }
+
+  async function again() {
+    const next = await asking.run(() => server.plan());
     if (next) plan = next;
   }
 
@@ -41,6 +51,7 @@
 </script>
 
 <Trouble of={asking} />
+<Struck_ of={struck} onback={again} />
 {#if shown.length}
   <section class="mb-6 max-w-4xl" aria-labelledby="plan-title">
     <h2 id="plan-title" class="mb-1 text-small text-soft">Next on the printers</h2>
@@ -88,7 +99,7 @@
                     >leaves <span class="figure">{item.left_g.toFixed(0)}</span> g</span
                   >{/if}
               {/if}
-              <button class="word-button ml-auto" onclick={() => drop(item.id)}
+              <button class="word-button ml-auto" onclick={() => drop(item.id, item.title)}
                 >not after all</button
               >
             </li>

@@ -80,7 +80,9 @@
     if (!file) return;
     refused = "";
     try {
-      const made = await server.bringIn(JSON.parse(await file.text()));
+      const made = file.name.toLowerCase().endsWith(".zip")
+        ? await server.bringWhole(file)
+        : await server.bringIn(JSON.parse(await file.text()));
       address.go(`/p/${made.id}`);
     } catch (problem) {
       refused =
@@ -134,10 +136,10 @@
           {/each}
           <label
             class="plain-button cursor-pointer focus-within:border-tide"
-            title="one that was taken away as json"
+            title="one that was taken away, as json or with its history as zip"
             >A project file<input
               type="file"
-              accept=".json,application/json"
+              accept=".json,.zip,application/json,application/zip"
               class="sr-only"
               onchange={bringIn}
             /></label

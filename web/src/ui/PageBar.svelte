@@ -9,6 +9,7 @@
     { view: "shelf", path: "/", word: "shelf" },
     { view: "bench", path: "/bench", word: "bench" },
     { view: "logbook", path: "/logbook", word: "logbook" },
+    { view: "safekeeping", path: "/safekeeping", word: "safekeeping" },
     { view: "read", path: "/read", word: "pages" },
   ];
 </script>

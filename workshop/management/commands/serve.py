@@ -8,7 +8,7 @@ from django.core.management.base import BaseCommand, CommandParser
 from waitress import serve
 
 from config.wsgi import application
-from workshop import builders, jobs, shelving
+from workshop import binned, builders, copies, jobs, shelving
 
 THREADS = 40  # most of them wait for a builder
 
@@ -26,8 +26,12 @@ class Command(BaseCommand):
         host, port = options["host"], options["port"]
         builders.begin()
         shelving.empty_bin()
+        binned.empty(shelving.BIN_DAYS)
         jobs.begin()
         jobs.resume()
+        keeper = copies.Keeper()
+        if copies.one_file():
+            keeper.start()
         self.stdout.write(f"Fair Hinge is at http://{host}:{port}")
         self.stdout.flush()
         try:
@@ -40,5 +44,7 @@ class Command(BaseCommand):
                 ident="",
             )
         finally:
+            if keeper.is_alive():
+                keeper.end()
             jobs.end()
             builders.end()
