@@ -24,6 +24,7 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import dataclass, field
+from multiprocessing import forkserver
 from multiprocessing.connection import Connection
 from typing import Any, ParamSpec, TypeVar
 
@@ -151,21 +152,36 @@ def begin(books: str = "") -> None:
     before = {name: os.environ.get(name) for name in told}
     os.environ.update(told)  # read by the process that builders are forked from
     try:
-        kinds = [False] * settings.BUILDERS + [True] * settings.BUILDERS_ASIDE
-        pool.idle = [_started(pool, aside) for aside in kinds]
+        forkserver.ensure_running()
     finally:
         for name, value in before.items():
             os.environ.pop(name)
             if value is not None:
                 os.environ[name] = value
     _pool.append(pool)
+    # they take seconds to read in what they work with: pages are served meanwhile
+    threading.Thread(target=_begin_all, args=(pool,), name="first builders", daemon=True).start()
+
+
+def _begin_all(pool: _Pool) -> None:
+    for aside in [False] * settings.BUILDERS + [True] * settings.BUILDERS_ASIDE:
+        if pool.ended:
+            return
+        one = _started(pool, aside)
+        with pool.changed:
+            if not pool.ended:
+                pool.idle.append(one)
+                pool.changed.notify_all()
+                continue
+        one.end()
 
 
 def end() -> None:
     """Ends them all, whatever they are at."""
     while _pool:
         pool = _pool.pop()
-        pool.ended = True
+        with pool.changed:
+            pool.ended = True
         for one in [*pool.idle, *pool.busy]:
             one.process.kill()
         with pool.changed:

@@ -27,6 +27,7 @@ from core.errors import FormatError
 # how many are kept: of days, of weeks, before a newer program changed them, asked for
 MOST = {"daily": 7, "weekly": 4, "before": 3, "asked": 5}
 LOOKED_AT_S = 600.0  # how often it is asked whether today's copy is there
+WAIT_S = 30.0  # for whoever writes into the books meanwhile
 OWN_TABLE = "workshop_project"
 log = logging.getLogger("fairhinge")
 
@@ -70,9 +71,8 @@ def copy_books(to: Path) -> None:
         raise FormatError(f"{to}: {error.strerror or 'cannot be written'}") from None
     part = Path(name)
     try:
-        connection.ensure_connection()
-        with closing(sqlite3.connect(part)) as copy:
-            connection.connection.backup(copy)
+        with closing(_opened()) as books, closing(sqlite3.connect(part)) as copy:
+            books.backup(copy)  # in one go: as the books were at one moment
             copy.execute("PRAGMA journal_mode=DELETE")
             damage = copy.execute("PRAGMA quick_check(1)").fetchone()[0]
         if damage != "ok":
@@ -87,6 +87,11 @@ def copy_books(to: Path) -> None:
         raise FormatError(f"{to}: {error.strerror or 'cannot be written'}") from None
     finally:
         part.unlink(missing_ok=True)
+
+
+def _opened() -> sqlite3.Connection:
+    """The books, opened beside what Django has open."""
+    return sqlite3.connect(connection.settings_dict["NAME"], timeout=WAIT_S)
 
 
 def check_copy(path: Path) -> None:
@@ -132,10 +137,12 @@ def put_back(path: Path) -> None:
         FormatError: it is no copy that can be put back.
     """
     check_copy(path)
-    connection.ensure_connection()
-    with closing(sqlite3.connect(f"file:{path.resolve()}?mode=ro", uri=True)) as copy:
-        copy.backup(connection.connection)
     connection.close()
+    with (
+        closing(sqlite3.connect(f"file:{path.resolve()}?mode=ro", uri=True)) as copy,
+        closing(_opened()) as books,
+    ):
+        copy.backup(books)
 
 
 def kept() -> list[Copy]:

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import logging
+from collections.abc import Iterator
+from contextlib import contextmanager
 from typing import Any
 
-from django.db import transaction
+from django.db import DatabaseError, transaction
 from django.db.models import F
 
 from core.errors import CoreError
@@ -12,6 +15,9 @@ from core.project.document import read_kept, text_to_keep
 from core.project.schema import Project as Document
 from workshop.answers import laid
 from workshop.models import Project, Revision
+from workshop.trouble import of_the_books
+
+log = logging.getLogger("fairhinge")
 
 
 class Stale(Exception):
@@ -38,9 +44,22 @@ def create(document: Document, words: str, folder: str = "", demo: str = "") -> 
     return project
 
 
+@contextmanager
+def in_passing() -> Iterator[None]:
+    """What is noted beside something else: where the disk takes nothing, the rest goes on."""
+    try:
+        with transaction.atomic():
+            yield
+    except DatabaseError as error:
+        if of_the_books(error) is None:
+            raise
+        log.warning("not noted: %s", error)
+
+
 def tell(project_id: int, version: int, summary: dict[str, Any]) -> None:
     """What a version came to, for the shelf; nothing where the project has moved on."""
-    Project.objects.filter(id=project_id, version=version).update(summary=summary)
+    with in_passing():
+        Project.objects.filter(id=project_id, version=version).update(summary=summary)
 
 
 def tell_unbuilt(project_id: int, version: int, why: CoreError) -> None:

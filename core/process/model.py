@@ -7,9 +7,9 @@ side where they are lengths.
 from __future__ import annotations
 
 from dataclasses import replace
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field
 
 from core.errors import DocumentError
 from core.process.materials import Material, material
@@ -22,7 +22,7 @@ LINE_OF_NOZZLE = 1.125  # a line is laid so much wider than its nozzle
 
 
 class _Frozen(BaseModel):
-    model_config = ConfigDict(extra="forbid", frozen=True)
+    model_config = ConfigDict(extra="forbid", frozen=True, allow_inf_nan=False)
 
 
 class Errors(_Frozen):
@@ -64,6 +64,11 @@ def _bands() -> dict[Feel, Band]:
     }
 
 
+def _all_bands(given: Any) -> Any:
+    """Bands as given, and the usual one for a feel that has none."""
+    return {**_bands(), **given} if isinstance(given, dict) else given
+
+
 def _setting(default: float | None, label: str, unit: str, low: float, high: float) -> Any:
     return Field(default, title=label, ge=low, le=high, json_schema_extra={"unit": unit})
 
@@ -103,7 +108,7 @@ class Process(_Frozen):
     layer_mm: float = Field(0.2, gt=0, le=5)
     material: str = "PLA"
     errors: Errors = Field(default_factory=Errors)
-    bands: dict[Feel, Band] = Field(default_factory=_bands)
+    bands: Annotated[dict[Feel, Band], BeforeValidator(_all_bands)] = Field(default_factory=_bands)
     overhang_limit_deg: float = Field(45.0, ge=0, lt=90)
     bridge_limit_mm: float = Field(10.0, ge=0)
     slicing: Slicing = Field(default_factory=Slicing)
@@ -121,6 +126,40 @@ class Process(_Frozen):
             return found
         return replace(found, **own.model_dump(exclude_none=True))
 
+    def checked(self) -> Process:
+        """The process, where its numbers are such as a printer can have.
+
+        Raises:
+            DocumentError: one is not; with the setting and what would do.
+        """
+        errors, sizes = self.errors, self.bed_mm
+        for where, value, low, high in (
+            *((f"bed_mm.{side}", size, 10.0, 5000.0) for side, size in enumerate(sizes)),
+            ("nozzle_mm", self.nozzle_mm, 0.05, 5.0),
+            ("line_mm", self.line_mm, 0.05, 10.0),
+            ("layer_mm", self.layer_mm, 0.01, 5.0),
+            ("bridge_limit_mm", self.bridge_limit_mm, 0.0, 500.0),
+            ("errors.outer", errors.outer, -5.0, 5.0),
+            ("errors.inner", errors.inner, -5.0, 5.0),
+            ("errors.outer_sd", errors.outer_sd, 0.0, 5.0),
+            ("errors.inner_sd", errors.inner_sd, 0.0, 5.0),
+            ("errors.sigma", errors.sigma, 0.0005, 5.0),
+            ("errors.together", errors.together, -25.0, 25.0),
+            *((f"bands.{feel}.low", band.low, -10.0, 10.0) for feel, band in self.bands.items()),
+            *(
+                (f"bands.{feel}.high", band.high, band.low, 10.0)
+                for feel, band in self.bands.items()
+            ),
+        ):
+            if not low <= value <= high:
+                raise DocumentError(
+                    f"{where.replace('_mm', '').replace('_', ' ')} is {value:g}",
+                    where=where,
+                    remedy=f"from {low:g} to {high:g}",
+                )
+        self.stuff()
+        return self
+
     def on_machine(
         self,
         printer: str,
@@ -132,12 +171,10 @@ class Process(_Frozen):
         """The same process on another machine or in another material, lines as wide as usual.
 
         Raises:
-            DocumentError: no such material, or a bed without room.
+            DocumentError: no such material, or a number that no printer has.
         """
-        if min(bed_mm) <= 0:
-            raise DocumentError("the bed has no room", remedy="width, depth and height above 0")
         changed = {
             "printer": printer, "material": material(material_name).name, "nozzle_mm": nozzle_mm,
             "line_mm": round(nozzle_mm * LINE_OF_NOZZLE, 3), "layer_mm": layer_mm, "bed_mm": bed_mm,
         }  # fmt: skip
-        return self.model_copy(update=changed)
+        return self.model_copy(update=changed).checked()

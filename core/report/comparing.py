@@ -119,6 +119,9 @@ def _row(stuff: Material, volume_mm3: float, price: float | None) -> ComparedMat
     )
 
 
+MOST_USES = 1e9  # what pays only after more uses never does
+
+
 def break_even(
     lasting_g: float, throwaway_g: float, each_use_g: float, within: float = FOOTPRINT_WITHIN
 ) -> BreakEven:
@@ -135,15 +138,19 @@ def break_even(
     def uses(lasting: float, throwaway: float) -> int | None:
         saved = throwaway - each_use_g
         # the first whole number of uses at which it is strictly less
-        return math.floor(lasting / saved + 1e-9) + 1 if saved > 0 else None
+        if saved <= 0 or lasting > MOST_USES * saved:
+            return None
+        return math.floor(lasting / saved + 1e-9) + 1
 
     found = uses(lasting_g, throwaway_g)
     best = uses(lasting_g * (1 - within), throwaway_g * (1 + within))
     worst = uses(lasting_g * (1 + within), throwaway_g * (1 - within))
+    saved_g = throwaway_g - each_use_g
     formula = (
-        f"{lasting_g:.0f} g ÷ ({throwaway_g:g} g − {each_use_g:g} g) = "
-        f"{lasting_g / (throwaway_g - each_use_g):.1f}"
-        if throwaway_g > each_use_g
+        f"{lasting_g:.0f} g ÷ ({throwaway_g:g} g − {each_use_g:g} g) = {lasting_g / saved_g:.1f}"
+        if saved_g > 0 and lasting_g <= MOST_USES * saved_g
+        else f"{throwaway_g:g} g − {each_use_g:g} g saves next to nothing"
+        if saved_g > 0
         else f"{throwaway_g:g} g − {each_use_g:g} g saves nothing at all"
     )
     return BreakEven(uses=found, best=best, worst=worst, working=formula)

@@ -126,7 +126,7 @@ def test_a_gauge_becomes_a_project_and_names_are_kept_apart(
     for wrong, why in (
         ({}, "already called"),
         ({"printer": "x", "material": "cheese"}, "no material"),
-        ({"printer": "x", "bed_mm": [220, 0, 240]}, "no room"),
+        ({"printer": "x", "bed_mm": [220, 0, 240]}, "bed 1 is 0"),
     ):
         answer = client.post("/api/bench", like | wrong, content_type="application/json")
         assert answer.status_code == 422 and why in answer.json()["message"]

@@ -16,12 +16,11 @@ Map
     begin       documents with a step, a part or a fit more
     safekeeping copies of the books, projects as one file, the bin of the rest
     refusals    every error in one shape
+    described   what every answer can be besides what its handler says
     reference   the page that lists all this
 """
 
 from __future__ import annotations
-
-from ninja import NinjaAPI
 
 from workshop.api import (
     begin,
@@ -37,10 +36,11 @@ from workshop.api import (
     shelf,
     work,
 )
+from workshop.api.described import DescribedAPI
 from workshop.api.reference import answer_page
 from workshop.api.refusals import StrictParser, answer_errors
 
-api = NinjaAPI(
+api = DescribedAPI(
     title="Fair Hinge", version="1", urls_namespace="api", parser=StrictParser(), docs_url=None
 )
 api.add_router("", shelf.router)

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import asdict
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 from django.http import HttpRequest
-from ninja import Field, Router
+from ninja import Field, Query, Router
 
 from core.errors import DocumentError
 from core.process import Process
@@ -17,6 +17,7 @@ from workshop import bench, binned, jobs, keeping, models
 from workshop.api.shapes import Kept, Opened, Refusal, Shape, VersionIn
 
 router = Router()
+Seed = Annotated[int, Query(ge=0, le=10**6)]
 
 
 class ErrorsView(Shape):
@@ -244,7 +245,7 @@ def new_process(request: HttpRequest, given: NewProcessIn):  # type: ignore[no-u
 def change_process(request: HttpRequest, process_id: int, given: ProcessIn):  # type: ignore[no-untyped-def]
     """What is said of a process changed; its results stay and are read anew."""
     kept = models.Process.objects.get(id=process_id)
-    given.process.stuff()  # refuses a material that is not known
+    given.process.checked()
     _free(given.name, but=process_id)
     kept.name, kept.given = given.name, given.process.model_dump(mode="json")
     kept.save()
@@ -263,7 +264,12 @@ def make(request: HttpRequest, process_id: int, kind: str):  # type: ignore[no-u
 
 
 @router.post("/bench/{process_id}/stand-in/{kind}", response={200: StandInOut, 404: Refusal})
-def stand_in(request: HttpRequest, process_id: int, kind: str, seed: int = 0):  # type: ignore[no-untyped-def]
+def stand_in(
+    request: HttpRequest,
+    process_id: int,
+    kind: str,
+    seed: Annotated[int, Query(ge=0, le=10**6)] = 0,
+):  # type: ignore[no-untyped-def]
     """A gauge "printed" and read by stand-ins with a hidden true error; nothing is kept."""
     kept = models.Process.objects.get(id=process_id)
     if kind not in KINDS:
