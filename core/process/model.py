@@ -153,7 +153,7 @@ class Process(_Frozen):
         ):
             if not low <= value <= high:
                 raise DocumentError(
-                    f"{where.replace('_mm', '').replace('_', ' ')} is {value:g}",
+                    f"{where.replace('_mm', '').replace('_', ' ').replace('.', ' ')} is {value:g}",
                     where=where,
                     remedy=f"from {low:g} to {high:g}",
                 )

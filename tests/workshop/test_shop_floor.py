@@ -140,7 +140,7 @@ def test_a_maze_is_told_the_same_for_a_number_and_refused_without_room(client: C
         return client.post(at, body, content_type="application/json")
 
     refused = ask(3, 1)
-    assert refused.status_code == 422 and "bed" in refused.json()["message"]
+    assert refused.status_code == 422 and "no room" in refused.json()["message"]
     fit["fields"] |= {"tall": "40 mm", "nubs": "1", "nub": "3 mm", "deep": "1 mm"}
     body = json.dumps({"version": 1, "document": document, "words": "a higher sleeve"})
     assert client.put(f"/api/projects/{buoy}", body, content_type="application/json").json()

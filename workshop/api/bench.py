@@ -264,12 +264,7 @@ def make(request: HttpRequest, process_id: int, kind: str):  # type: ignore[no-u
 
 
 @router.post("/bench/{process_id}/stand-in/{kind}", response={200: StandInOut, 404: Refusal})
-def stand_in(
-    request: HttpRequest,
-    process_id: int,
-    kind: str,
-    seed: Annotated[int, Query(ge=0, le=10**6)] = 0,
-):  # type: ignore[no-untyped-def]
+def stand_in(request: HttpRequest, process_id: int, kind: str, seed: Seed = 0):  # type: ignore[no-untyped-def]
     """A gauge "printed" and read by stand-ins with a hidden true error; nothing is kept."""
     kept = models.Process.objects.get(id=process_id)
     if kind not in KINDS:

@@ -21,7 +21,8 @@ class DescribedAPI(NinjaAPI):
         schema = super().get_openapi_schema(**given)
         for methods in schema["paths"].values():
             for told in methods.values():
-                answers = told["responses"]
+                answers = {str(status): answer for status, answer in told["responses"].items()}
+                told["responses"] = answers
                 for status, answer in answers.items():
                     content = answer.get("content", {})
                     own = content.get("application/json", {}).get("schema", {})

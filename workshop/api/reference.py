@@ -46,15 +46,17 @@ def page_of(api: NinjaAPI) -> str:
             for content in told.get("requestBody", {}).get("content", {}).values():
                 lines.append(f"<dt>takes</dt><dd>{escape(_kind(content['schema']))}</dd>")
             for status, answer in told.get("responses", {}).items():
-                kinds = [_kind(one["schema"]) for one in answer.get("content", {}).values()]
+                kinds = [_kind(one.get("schema")) for one in answer.get("content", {}).values()]
                 lines.append(f"<dt>{status}</dt><dd>{escape(', '.join(kinds) or 'nothing')}</dd>")
             lines.append("</dl>")
         lines.append("</section>")
     return PAGE.replace("{body}", "\n".join(lines))
 
 
-def _kind(schema: dict[str, Any]) -> str:
+def _kind(schema: dict[str, Any] | None) -> str:
     """A schema in a word or two."""
+    if schema is None:
+        return "a file"
     if "$ref" in schema:
         return str(schema["$ref"]).rpartition("/")[2]
     if "items" in schema:

@@ -86,6 +86,8 @@ def told_of(error: Exception) -> JsonResponse:
         where = ".".join(str(one) for one in first["loc"][1:]) or str(first["loc"][0])
         words = str(first["msg"]).removeprefix("Value error, ")
         return refusal(422, f"{where}: {words[:1].lower()}{words[1:]}", where=where)
+    if isinstance(error, HttpError) and isinstance(error.__cause__, CoreError | HttpError):
+        return told_of(error.__cause__)
     if isinstance(error, HttpError):
         return refusal(error.status_code, str(error))
     if isinstance(error, RequestDataTooBig):
