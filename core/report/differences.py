@@ -46,8 +46,8 @@ def differences(before: Project, after: Project) -> list[Difference]:
     process_before, process_after = before.process.model_dump(), after.process.model_dump()
     found += _named(
         "process,",
-        {k.replace("_", " "): _short(v) for k, v in process_before.items()},
-        {k.replace("_", " "): _short(v) for k, v in process_after.items()},
+        {k.replace("_", " "): short(v) for k, v in process_before.items()},
+        {k.replace("_", " "): short(v) for k, v in process_after.items()},
     )
     return found
 
@@ -92,8 +92,8 @@ def _step(where: str, before: Step, after: Step) -> list[Difference]:
         )  # fmt: skip
     if before.place != after.place:
         found.append(
-            Difference(what=f"{where}, place", before=_short(before.place and before.place.model_dump()),
-                       after=_short(after.place and after.place.model_dump()))
+            Difference(what=f"{where}, place", before=short(before.place and before.place.model_dump()),
+                       after=short(after.place and after.place.model_dump()))
         )  # fmt: skip
     return found
 
@@ -106,9 +106,10 @@ def _named(what: str, before: dict[str, str], after: dict[str, str]) -> list[Dif
     ]
 
 
-def _short(value: object) -> str:
+def short(value: object) -> str:
+    """A value in few words."""
     if isinstance(value, dict):
-        return ", ".join(f"{k} {_short(v)}" for k, v in value.items() if v not in ("", "0", None))
+        return ", ".join(f"{k} {short(v)}" for k, v in value.items() if v not in ("", "0", None))
     if isinstance(value, float):
         return f"{value:.4g}"
     return str(value)

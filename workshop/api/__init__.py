@@ -15,6 +15,7 @@ Map
     pages       every step, fit and check to be read of
     begin       documents with a step, a part or a fit more
     safekeeping copies of the books, projects as one file, the bin of the rest
+    together    two who work on one project
     refusals    every error in one shape
     described   what every answer can be besides what its handler says
     reference   the page that lists all this
@@ -34,6 +35,7 @@ from workshop.api import (
     records,
     safekeeping,
     shelf,
+    together,
     work,
 )
 from workshop.api.described import DescribedAPI
@@ -55,5 +57,6 @@ api.add_router("", outlines.router)
 api.add_router("", measuring.router)
 api.add_router("", pages.router)
 api.add_router("", safekeeping.router)
+api.add_router("", together.router)
 answer_errors(api)
 answer_page(api)

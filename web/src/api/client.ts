@@ -67,6 +67,8 @@ export type Severity = FindingView["severity"];
 export type CopiesView = Schemas["CopiesView"];
 export type RestoredView = Schemas["RestoredView"];
 export type ThrownView = Schemas["ThrownView"];
+export type Merged = Schemas["Merged"];
+export type Side = "mine" | "theirs";
 export type BinKind = ThrownView["kind"];
 
 /** The server answered, and said no. */
@@ -410,6 +412,15 @@ export const server = {
     return ask<PrintView>("POST", at("/api/logbook/{print_id}/photo", { print_id: id }), form);
   },
   strikePrint: (id: number) => ask<void>("DELETE", at("/api/logbook/{print_id}", { print_id: id })),
+  newest: (id: number) =>
+    ask<Schemas["Newest"]>("GET", at("/api/projects/{project_id}/version", { project_id: id })),
+  kept: (id: number) => ask<Kept>("GET", at("/api/projects/{project_id}/kept", { project_id: id })),
+  merge: (id: number, revision: number, document: Document, choices: Record<string, Side>) =>
+    ask<Merged>("POST", at("/api/projects/{project_id}/merge", { project_id: id }), {
+      revision,
+      document,
+      choices,
+    }),
   copies: () => ask<CopiesView>("GET", at("/api/copies", {})),
   makeCopy: () => ask<CopiesView>("POST", at("/api/copies", {})),
   restore: (file: File) => {

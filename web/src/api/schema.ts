@@ -1247,6 +1247,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kept
+         * @description A project as it is kept now, not built.
+         */
+        get: operations["workshop_api_together_kept"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/marks": {
         parameters: {
             query?: never;
@@ -1281,6 +1301,26 @@ export interface paths {
         get: operations["workshop_api_files_marks"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge
+         * @description A document put together with what is kept now: measure by measure, step by step.
+         */
+        post: operations["workshop_api_together_merge"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1643,6 +1683,26 @@ export interface paths {
          * @description Versions of a project and other projects side by side, the newest version first.
          */
         get: operations["workshop_api_records_variants"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/version": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Newest
+         * @description Where a project is now, told in a moment.
+         */
+        get: operations["workshop_api_together_newest"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2177,6 +2237,22 @@ export interface components {
             warm_c: number;
             /** Working */
             working: string;
+        };
+        /**
+         * ConflictView
+         * @description Something both changed; ``-`` where it is not there.
+         */
+        ConflictView: {
+            /** Before */
+            before: string;
+            /** Mine */
+            mine: string;
+            /** Path */
+            path: string;
+            /** Theirs */
+            theirs: string;
+            /** What */
+            what: string;
         };
         /**
          * Consequence
@@ -3369,6 +3445,43 @@ export interface components {
             name: string;
         };
         /**
+         * MergeIn
+         * @description A document that grew from a revision, to be put together with what is kept now.
+         */
+        MergeIn: {
+            /**
+             * Choices
+             * @default {}
+             */
+            choices: {
+                [key: string]: "mine" | "theirs";
+            };
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * Merged
+         * @description Both put together, on top of what is kept now; nothing is kept yet.
+         *
+         *     ``conflicts`` must still be chosen; until then theirs stands there. ``elsewhere`` is what the
+         *     other changed.
+         */
+        Merged: {
+            /** Conflicts */
+            conflicts: components["schemas"]["ConflictView"][];
+            document: components["schemas"]["Project"];
+            /** Elsewhere */
+            elsewhere: components["schemas"]["Difference"][];
+            /** Revision */
+            revision: number;
+            /** Version */
+            version: number;
+        };
+        /**
          * MeshAnswer
          * @description A mesh as read; ``project`` is the new one, or None while it is not sound. A large one is
          *     read by a job.
@@ -3533,6 +3646,18 @@ export interface components {
             nozzle_mm: number;
             /** Printer */
             printer: string;
+        };
+        /**
+         * Newest
+         * @description Where a project is now.
+         */
+        Newest: {
+            /** Revision */
+            revision: number;
+            /** Thrown */
+            thrown: boolean;
+            /** Version */
+            version: number;
         };
         /**
          * Opened
@@ -8964,6 +9089,55 @@ export interface operations {
             };
         };
     };
+    workshop_api_together_kept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "5XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     workshop_api_projects_marks: {
         parameters: {
             query?: never;
@@ -9036,6 +9210,68 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "5XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_together_merge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Merged"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10028,6 +10264,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Variant"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "5XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_together_newest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Newest"];
                 };
             };
             /** @description Not Found */

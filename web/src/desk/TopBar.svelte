@@ -112,6 +112,14 @@
   >
     {#if loud}<span aria-hidden="true">■ </span>{/if}{kept}
   </p>
+  {#if project.elsewhere}
+    <p class="flex max-w-80 items-baseline gap-1 text-small text-tide" role="status">
+      <span class="truncate" title={project.elsewhere}>from elsewhere: {project.elsewhere}</span>
+      <button class="word-button px-1" onclick={() => (project.elsewhere = "")}
+        ><span class="sr-only">close this message</span>×</button
+      >
+    </p>
+  {/if}
   {#if project.build.on && project.build.seconds >= LONG_S}
     <button class="plain-button shrink-0 text-small" onclick={() => project.build.stop(project.id)}
       >stop</button

@@ -31,6 +31,7 @@
     trouble = "";
     try {
       project = await Project.open(id);
+      if (left) project.close();
     } catch (problem) {
       trouble =
         problem instanceof Refused && problem.status === 404
@@ -38,7 +39,14 @@
           : "The workshop does not answer. Is it running?";
     }
   }
-  onMount(() => void open());
+  let left = false;
+  onMount(() => {
+    void open();
+    return () => {
+      left = true;
+      project?.close();
+    };
+  });
 
   const VIEWS = {
     desk: "",

@@ -12,13 +12,16 @@ import {
   type Consequence,
   type Document,
   type Kept,
+  type Merged,
   type Opened,
   type RemedyEdit,
   type Report,
+  type Side,
   type SketchView,
   type StanceView,
 } from "../api/client";
 import { Build } from "./build.svelte";
+import { Elsewhere } from "./elsewhere.svelte";
 import { copy, setPath } from "./paths";
 
 /** `troubled`: the workshop answers that it cannot keep anything now, as on a full disk. */
@@ -26,6 +29,8 @@ export type Keeping = "saved" | "saving" | "offline" | "troubled" | "stale" | "r
 
 interface Pending {
   version: number;
+  /** The revision it grew from; not there where an older page kept it. */
+  revision?: number;
   document: Document;
   words: string;
 }
@@ -46,6 +51,10 @@ export class Project {
   followed = $state.raw<{ words: string; list: Consequence[] } | null>(null);
   /** What was changed here and is not taken yet, while it waits for the maker to choose. */
   waiting = $state.raw<Document | null>(null);
+  /** That put together with what was kept elsewhere, where something must be chosen. */
+  meeting = $state.raw<Merged | null>(null);
+  /** What was changed elsewhere and is taken in here, in words. */
+  elsewhere = $state("");
   /** Parts that are not drawn, and parts that are seen through. */
   hidden = $derived(this.#drawnAs("hidden"));
   faint = $derived(this.#drawnAs("seen through"));
@@ -74,11 +83,18 @@ export class Project {
   #solidsOf: Document | null = null;
   #told = 0;
   #retry = 0;
+  #mustMeet = false;
+  readonly #others: Elsewhere;
 
   constructor(
     readonly id: number,
     opened: Opened,
   ) {
+    this.#others = new Elsewhere(
+      id,
+      () => this.version,
+      () => void this.#takeNewest(),
+    );
     this.#take(opened);
     if (!opened.proved) void this.#build("");
     const kept = localStorage.getItem(this.#key);
@@ -93,7 +109,13 @@ export class Project {
       this.waiting = pending.document;
       this.keeping = "stale";
       this.trouble = "changes typed here earlier were made on an older version";
+      void this.#meet();
     }
+  }
+
+  /** The page is left. */
+  close(): void {
+    this.#others.end();
   }
 
   static async open(id: number): Promise<Project> {
@@ -133,7 +155,7 @@ export class Project {
     this.document = document;
     const waiting = this.#pending && this.#pending !== this.#sent ? this.#pending.words : "";
     const said = waiting && waiting !== words ? `${waiting}; ${words}` : words;
-    this.#pending = { version: this.version, document, words: said };
+    this.#pending = { version: this.version, revision: this.revision, document, words: said };
     this.#keep();
     this.build.drop();
     void this.#sketch(document);
@@ -250,7 +272,7 @@ export class Project {
   async takeTheirs(): Promise<void> {
     const newest = await server.open(this.id);
     this.#pending = null;
-    this.waiting = null;
+    this.waiting = this.meeting = null;
     this.#keep();
     this.#take(newest);
     if (!newest.proved) void this.#build("");
@@ -270,14 +292,74 @@ export class Project {
     const mine = this.#pending;
     const newest = await server.open(this.id);
     this.version = newest.version;
+    this.revision = newest.revision;
     this.keeping = "saving";
-    this.waiting = null;
+    this.waiting = this.meeting = null;
     if (mine) {
       this.document = mine.document;
-      this.#pending = { ...mine, version: newest.version };
+      this.#pending = { ...mine, version: newest.version, revision: newest.revision };
       this.#keep();
       await this.#send();
     } else this.#take(newest);
+  }
+
+  /** Puts what was typed here together with what was kept elsewhere, as it was chosen. */
+  settle(choices: Record<string, Side>): Promise<void> {
+    return this.#meet(choices);
+  }
+
+  /**
+   * What is typed here grew from an older revision: where the two changes do not touch, both are
+   * kept; where they do, it waits for the maker to choose.
+   */
+  async #meet(choices: Record<string, Side> = {}): Promise<void> {
+    for (;;) {
+      const mine = this.#pending;
+      if (!mine?.revision) return;
+      let found: Merged;
+      try {
+        found = await server.merge(this.id, mine.revision, mine.document, choices);
+      } catch (problem) {
+        if (problem instanceof Unreachable) this.#fail(problem);
+        else this.trouble = problem instanceof Error ? problem.message : String(problem);
+        return;
+      }
+      if (this.#pending !== mine) continue; // something more was typed meanwhile
+      this.waiting = mine.document;
+      this.meeting = found.conflicts.length ? found : null;
+      if (this.meeting) return;
+      this.waiting = null;
+      this.version = found.version;
+      this.revision = found.revision;
+      this.document = found.document;
+      this.#pending = {
+        version: found.version,
+        revision: found.revision,
+        document: found.document,
+        words: mine.words,
+      };
+      this.#keep();
+      this.elsewhere = found.elsewhere
+        .slice(0, 3)
+        .map((one) => `${one.what} ${one.before} → ${one.after}`)
+        .join("; ");
+      this.keeping = "saving";
+      return this.#send();
+    }
+  }
+
+  /** What was kept elsewhere is shown here, where nothing waits to be kept. */
+  async #takeNewest(): Promise<void> {
+    if (this.#sending || this.#pending || this.keeping === "gone") return;
+    const kept = await server.kept(this.id).catch(() => null);
+    if (!kept?.document || this.#sending || this.#pending || kept.version <= this.version) return;
+    this.build.drop();
+    this.document = kept.document;
+    this.#taken(kept);
+    const words = kept.undo ?? kept.redo ?? "changed";
+    this.elsewhere = words;
+    void this.#sketch(this.document);
+    void this.#build(`elsewhere: ${words}`);
   }
 
   tryAgain(): void {
@@ -296,6 +378,7 @@ export class Project {
       this.keeping = "saving";
       try {
         const kept = await step();
+        this.#others.kept(kept.version);
         this.document = kept.document ?? this.document;
         this.#taken(kept);
         void this.#sketch(this.document);
@@ -322,7 +405,9 @@ export class Project {
       const newer = this.#pending !== null && this.#pending !== sent;
       if (!newer) this.#pending = null;
       this.#taken(kept);
-      if (newer) this.#pending = { ...this.#pending!, version: kept.version };
+      this.#others.kept(kept.version);
+      if (newer)
+        this.#pending = { ...this.#pending!, version: kept.version, revision: kept.revision };
       else void this.#build(sent.words);
       this.#keep();
     } catch (problem) {
@@ -330,6 +415,10 @@ export class Project {
     } finally {
       this.#sending = false;
       this.busy = false;
+    }
+    if (this.#mustMeet) {
+      this.#mustMeet = false;
+      return this.#meet();
     }
     // what came meanwhile may well be taken where its forerunner was not
     const waits = (["stale", "gone"] as Keeping[]).includes(this.keeping);
@@ -344,9 +433,13 @@ export class Project {
       if (problem instanceof Refused && problem.remedy) this.trouble += `; ${problem.remedy}`;
       clearTimeout(this.#retry);
       this.#retry = setTimeout(() => void this.#send(), RETRY_MS) as unknown as number;
+    } else if (problem.status === 409 && !this.#pending) {
+      this.keeping = "saved";
+      queueMicrotask(() => void this.#takeNewest());
     } else if (problem.status === 409) {
-      this.waiting = this.#pending?.document ?? null;
+      this.waiting = this.#pending!.document;
       this.keeping = "stale";
+      this.#mustMeet = true;
     } else if (problem.status === 404) {
       this.keeping = "gone";
     } else {

@@ -13,10 +13,10 @@
   }
 </script>
 
-<div role="status" class="text-small">
-  {#if struck.last}
+{#if struck.last}
+  <p role="status" class="text-small">
     {struck.last.words} is in the bin.
     <button class="word-button text-ink" onclick={back}>bring it back</button>
-  {/if}
-</div>
+  </p>
+{/if}
 <Trouble of={asking} />
