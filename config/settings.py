@@ -137,7 +137,9 @@ CONTENT_SECURITY_POLICY = {
         "frame-ancestors": ["'none'"],
     }
 }
-# whether the workshop is reached through a proxy that speaks TLS (docs/serving.md)
+# whether something in front of it signs makers in: only then is it served beyond this machine
+SIGNED_IN_ELSEWHERE = os.environ.get("FAIRHINGE_SIGNED_IN_ELSEWHERE", "") == "yes"
+# whether the workshop is reached through a proxy that speaks TLS (docs/machines.md)
 TLS = os.environ.get("FAIRHINGE_TLS", "") == "yes"
 CSRF_COOKIE_SECURE = SESSION_COOKIE_SECURE = TLS
 SECURE_SSL_REDIRECT = TLS

@@ -190,6 +190,16 @@ def logbook(walker: Walker) -> None:
         walker.see("estimated")
 
 
+def safekeeping(walker: Walker) -> None:
+    walker.go("/logbook")
+    walker.press("strike it out")
+    walker.see("is in the bin")
+    walker.go("/safekeeping")
+    walker.see("Make a copy now")
+    walker.see("print of")
+    walker.see("of the day")
+
+
 def history(walker: Walker) -> None:
     walker.open("Bait tin")
     walker.press("history")
@@ -225,13 +235,13 @@ VIEWS: dict[str, Callable[[Walker], None]] = {
     "findings": findings,
     "fit-desk-lid": fit_desk,
     "desk-placing": placing,
-    "fit-desk-hinge": fit_of("Tackle case", "Hinge"),
     "desk-unrolled": unrolled,
     "bed-stances": stances,
     "bed-layers": layers,
     "bed-plan": plan,
     "bench": bench,
     "logbook": logbook,
+    "safekeeping": safekeeping,
     "history": history,
     "compare": compare,
     "desk-checked": checked,

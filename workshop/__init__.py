@@ -11,8 +11,14 @@ Map
     pushing     the flex test, by builders left free
     jobs        long work that outlives a restart: large meshes brought in
     meshes      meshes brought in: described, mended, kept
+    copies      copies of the books, by the day and the week; put back into empty ones
+    restoring   a copy put back, or what is in it beside what is here
+    archive     a project with its history, meshes, prints and photos as one file
+    binned      the bin for what is no project
+    doctor      what ails the books, and what is done about it
+    trouble     what a maker is told of the disk, and of what nobody foresaw
     api/        typed handlers; errors in one shape
     page        the one HTML page
-    middleware  refuses changes asked for by other sites; knows whom an answer is for
-    management  load_demo, serve
+    middleware  who may ask, and whom an answer is for
+    management  ready, load_demo, serve, work
 """

@@ -23,7 +23,7 @@ import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from multiprocessing import forkserver
 from multiprocessing.connection import Connection
 from typing import Any, ParamSpec, TypeVar
@@ -44,15 +44,19 @@ SKETCHES, BUILDS, TRIES = "sketches", "builds", "tries"  # lines of work for one
 PATIENCE_S, SHORT_S = 3.0, 0.4
 LOOK_S = 0.02
 KEEPS_AHEAD = 4  # what a builder keeps, beside one that works aside
+MOST_LINES = 3000
 HALT_S = 1.0  # how long halted work may take to notice
 
 
 @dataclass(frozen=True)
 class Asker:
-    """Who asks: the project it is about, and whether the page still waits for the answer."""
+    """Who asks: the project it is about, whether the page still waits for the answer, and which
+    page it is: what one page asks for anew makes older work for that page pointless, not for
+    others."""
 
     of: str = ""
     gone: Callable[[], bool] = lambda: False
+    page: str = ""
 
 
 _NOBODY = Asker()
@@ -62,7 +66,7 @@ ASKER: ContextVar[Asker] = ContextVar("asker", default=_NOBODY)
 @contextmanager
 def asking_of(project_id: int) -> Iterator[None]:
     """What is asked meanwhile is about this project."""
-    token = ASKER.set(Asker(str(project_id), ASKER.get().gone))
+    token = ASKER.set(replace(ASKER.get(), of=str(project_id)))
     try:
         yield
     finally:
@@ -119,8 +123,8 @@ def give_up_all() -> None:
 def give_up(of: str) -> None:
     """Nobody waits any more for what is being built of a project."""
     for pool in _pool:
-        for line in (SKETCHES, BUILDS, TRIES):
-            pool.newest[f"{of} {line}"] = next(_numbers)
+        for line in [one for one in list(pool.newest) if one.startswith(f"{of}@")]:
+            pool.newest[line] = next(_numbers)
 
 
 def begun() -> bool:
@@ -249,11 +253,13 @@ def _asked(
         return builder.answers_of(work, given)
     pool = _pool[0]
     # its turn is now, though it may be heard later
-    turn, line = next(_numbers), f"{asker.of} {newest}"
+    turn, line = next(_numbers), f"{asker.of}@{asker.page} {newest}"
     if newest and asker.of:
         pool.newest[line] = turn
         if newest == BUILDS:  # what would cure an older version is of no use
-            pool.newest[f"{asker.of} {TRIES}"] = turn
+            pool.newest[f"{asker.of}@{asker.page} {TRIES}"] = turn
+        while len(pool.newest) > MOST_LINES:  # pages that were left long ago
+            pool.newest.pop(next(iter(pool.newest)))
     age = pool.age
 
     def unwanted() -> bool:
@@ -261,7 +267,7 @@ def _asked(
         return overtaken or pool.ended or pool.age != age or asker.gone()
 
     sketches = newest == SKETCHES
-    of = asker.of and (line if sketches else f"{asker.of} {BUILDS}")
+    of = asker.of and f"{asker.of} {SKETCHES if sketches else BUILDS}"
     patience_s = {SKETCHES: 0.0, BUILDS: PATIENCE_S}.get(newest, SHORT_S)
 
     def answers() -> Iterator[Any]:

@@ -86,7 +86,8 @@ class Asking:
             urlsplit(request.headers.get("Referer", "")).path
         )
         gone = request.META.get("waitress.client_disconnected", lambda: False)
-        token = ASKER.set(Asker(found[1] if found else "", gone))
+        page = request.headers.get("X-Page", "")[:40]
+        token = ASKER.set(Asker(found[1] if found else "", gone, page))
         try:
             return self.get_response(request)
         finally:

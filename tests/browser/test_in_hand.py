@@ -190,21 +190,30 @@ def test_a_project_thrown_away_elsewhere_is_kept_as_new(walker: Walker) -> None:
     assert '"47"' in json.dumps(kept(project_of("Bait tin")))
 
 
-def test_both_versions_are_seen_before_one_is_chosen(walker: Walker) -> None:
+def test_what_was_changed_here_and_there_is_chosen_one_by_one(walker: Walker) -> None:
     walker.expect("409")
     walker.open("Bait tin")
     project = Project.objects.get(title="Bait tin")
-    data = keeping.document_of(project).model_dump(mode="json")
-    next(m for m in data["measures"] if m["name"] == "wall")["expression"] = "3"
-    keeping.save(project.id, 1, from_data(data), "elsewhere")
+    walker.offline()
     walker.type("measures.tall", "41")
-    walker.press("see both versions")
-    walker.see("measure wall", "[role=dialog]")
-    walker.see("measure tall", "[role=dialog]")
+    walker.see("no connection: kept in this browser")
+    data = keeping.document_of(project).model_dump(mode="json")
+    for name, text in (("wall", "3"), ("tall", "26")):
+        next(m for m in data["measures"] if m["name"] == name)["expression"] = text
+    keeping.save(project.id, 1, from_data(data), "elsewhere")
+    walker.online()
+    walker.press("choose between them")
+    walker.see("1 still to choose", "[role=dialog]")
+    # what only the other changed is not asked about
+    assert "wall" not in walker.text("[role=dialog] table")
     assert walker.axe() == []
-    walker.press("take theirs")
+    walker.click('[aria-label="tall: 41, as here"]')
+    walker.press("keep it so")
     walker.settled()
     assert walker.field("measures.wall").get_attribute("value") == "3"
+    told = {m["name"]: m["expression"] for m in kept(project.id)["measures"]}
+    assert (told["tall"], told["wall"]) == ("41", "3")
+    walker.see("from elsewhere", "header")
 
 
 def test_keys_are_listed_can_be_off_and_pages_have_titles(walker: Walker) -> None:

@@ -95,10 +95,21 @@ class Server:
             Gone: nothing is.
         """
         data = None if body is None else json.dumps(body).encode()
-        request = urllib.request.Request(
-            f"http://127.0.0.1:{self.port}{path}", data, method=method,
-            headers={"Content-Type": "application/json", **headers},
-        )  # fmt: skip
+        return self._answer(method, path, data, {"Content-Type": "application/json", **headers})
+
+    def send(self, path: str, name: str, data: bytes) -> tuple[int, Any]:
+        """What is answered to a file that is sent."""
+        edge = b"--the-edge"
+        head = f'Content-Disposition: form-data; name="file"; filename="{name}"'.encode()
+        body = b"\r\n".join([edge, head, b"", data, edge + b"--", b""])
+        kind = {"Content-Type": "multipart/form-data; boundary=the-edge"}
+        return self._answer("POST", path, body, kind)
+
+    def _answer(
+        self, method: str, path: str, data: bytes | None, headers: dict[str, str]
+    ) -> tuple[int, Any]:
+        url = f"http://127.0.0.1:{self.port}{path}"
+        request = urllib.request.Request(url, data, method=method, headers=headers)
         try:
             with urllib.request.urlopen(request, timeout=60) as answer:
                 text = answer.read()

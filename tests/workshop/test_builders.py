@@ -128,9 +128,14 @@ def test_work_aside_leaves_a_builder_free(pool: None) -> None:
         thread.join(5)
 
 
-def asking(of: str, work: Callable[[], object], gone: Callable[[], bool] = lambda: False):
+def asking(
+    of: str,
+    work: Callable[[], object],
+    gone: Callable[[], bool] = lambda: False,
+    page: str = "",
+):
     def run() -> object:
-        ASKER.set(Asker(of, gone))
+        ASKER.set(Asker(of, gone, page))
         return work()
 
     return heard(run)
@@ -159,6 +164,22 @@ def test_newer_work_for_a_project_halts_older(pool: None) -> None:
     assert isinstance(found[0], Halted)
     newer.join(20)
     assert json.loads(then[0][-1][0])["stage"] == "proof"
+
+
+def test_what_one_page_asks_for_does_not_halt_what_another_waits_for(pool: None) -> None:
+    """Two tabs on one project, each building the version it has just heard of."""
+    box = begun("lidded_box")
+    both = [
+        asking("7", lambda: list(answers.building(box, None)), page=page) for page in ("a", "b")
+    ]
+    for thread, found in both:
+        thread.join(30)
+        assert json.loads(found[0][-1][0])["stage"] == "proof"
+    older, found = asking("7", lambda: list(answers.building(slow(), None)), page="a")
+    time.sleep(0.4)
+    builders.give_up("7")  # stopped, whatever page it was for
+    older.join(5)
+    assert isinstance(found[0], Halted)
 
 
 def test_who_asks_is_known_though_the_lines_are_read_later(pool: None) -> None:

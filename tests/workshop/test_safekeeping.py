@@ -332,6 +332,54 @@ def test_the_only_process_stays_on_the_bench(client: Client, process: models.Pro
     assert answer.status_code == 422 and "only process" in answer.json()["message"]
 
 
+# -- two who work on one project ---------------------------------------------------------------
+
+
+def test_what_grew_from_an_older_revision_is_put_together_with_what_is_kept(client: Client) -> None:
+    made = keeping.create(demo_document("bait_tin"), "begun")
+    path = f"/api/projects/{made.id}"
+    assert client.get(f"{path}/version").json() == {"version": 1, "revision": 1, "thrown": False}
+
+    def with_measure(name: str, text: str) -> dict[str, Any]:
+        data = demo_document("bait_tin").model_dump(mode="json")
+        next(m for m in data["measures"] if m["name"] == name)["expression"] = text
+        return data
+
+    theirs = {"version": 1, "document": with_measure("tall", "26"), "words": "taller"}
+    assert client.put(path, theirs, content_type="application/json").status_code == 200
+    newest = client.get(f"{path}/kept").json()
+    assert (newest["version"], newest["undo"]) == (2, "taller")
+
+    def merge(document: dict[str, Any], **more: Any) -> dict[str, Any]:
+        body = {"revision": 1, "document": document, **more}
+        answer = client.post(f"{path}/merge", body, content_type="application/json")
+        assert answer.status_code == 200, answer.content
+        return answer.json()
+
+    def measures(told: dict[str, Any]) -> dict[str, str]:
+        return {m["name"]: m["expression"] for m in told["document"]["measures"]}
+
+    apart = merge(with_measure("wall", "3"))
+    assert apart["conflicts"] == [] and (apart["version"], apart["revision"]) == (2, 2)
+    assert (measures(apart)["tall"], measures(apart)["wall"]) == ("26", "3")
+    assert [one["what"] for one in apart["elsewhere"]] == ["measure tall"]
+    meeting = merge(with_measure("tall", "41"))
+    (one,) = meeting["conflicts"]
+    was = next(m.expression for m in demo_document("bait_tin").measures if m.name == "tall")
+    assert one == {
+        "path": "measures.tall.expression", "what": "tall", "before": was, "mine": "41",
+        "theirs": "26",
+    }  # fmt: skip
+    chosen = merge(with_measure("tall", "41"), choices={one["path"]: "mine"})
+    assert chosen["conflicts"] == [] and measures(chosen)["tall"] == "41"
+    assert client.get(f"{path}/version").json()["version"] == 2  # nothing is kept by looking
+    gone = client.post(
+        f"{path}/merge", {"revision": 9, "document": with_measure("tall", "1")},
+        content_type="application/json",
+    )  # fmt: skip
+    assert gone.status_code == 404 and gone.json()["message"] == "there is no such version"
+
+
 # -- errors in one shape -----------------------------------------------------------------------
 
 SHAPE = {"message", "where", "position", "remedy", "version", "reference"}

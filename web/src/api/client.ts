@@ -88,6 +88,9 @@ export class Refused extends Error {
 /** Django's own guard against forged requests: what the page was given, sent back with a change. */
 const token = () => /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
 
+/** This page among all that are open: what it asks for anew makes its older asking pointless. */
+const PAGE = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 10)}`;
+
 /** The server did not answer at all. */
 export class Unreachable extends Error {}
 
@@ -103,6 +106,7 @@ async function ask<T>(
       method,
       signal,
       headers: {
+        "X-Page": PAGE,
         ...(method === "GET" ? {} : { "X-CSRFToken": token() }),
         ...(body === undefined || body instanceof FormData
           ? {}
@@ -139,7 +143,7 @@ async function ask<T>(
 async function* comes<T>(path: string, signal: AbortSignal): AsyncGenerator<T> {
   let response: Response;
   try {
-    response = await fetch(path, { signal });
+    response = await fetch(path, { signal, headers: { "X-Page": PAGE } });
   } catch (cause) {
     if (signal.aborted) throw cause;
     throw new Unreachable("the workshop does not answer");
