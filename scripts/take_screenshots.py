@@ -120,21 +120,6 @@ def night(walker: Walker) -> None:
     walker.drawn()
 
 
-def fit_of(title: str, fit: str, view: str = "section") -> Callable[[Walker], None]:
-    """The fit desk of a fit of a demo project, in one of its views."""
-
-    def show(walker: Walker) -> None:
-        walker.open(title)
-        walker.press(fit)
-        walker.see("It should feel")
-        if view == "section":
-            walker.until(lambda: walker.all("main svg path[fill^='url(#hatch']"))
-        else:
-            walker.saying(view, "[role=radio]").click()
-
-    return show
-
-
 def unrolled(walker: Walker) -> None:
     walker.open("Lantern")
     walker.drawn()

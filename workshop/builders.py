@@ -127,6 +127,16 @@ def give_up(of: str) -> None:
             pool.newest[line] = next(_numbers)
 
 
+def waited_for() -> bool:
+    """Whether somebody waits for what is being built just now."""
+    return any(not one.aside for pool in _pool for one in pool.busy)
+
+
+def known(of: str) -> bool:
+    """Whether a builder that people wait for has a project at hand, and is free."""
+    return any(not one.aside and one.of == f"{of} {BUILDS}" for pool in _pool for one in pool.idle)
+
+
 def begun() -> bool:
     """Whether there are builders: else all is done in place."""
     return bool(_pool)

@@ -234,16 +234,26 @@ def drawn_aside() -> bool:
 
 @queue.task()  # type: ignore[untyped-decorator]
 def _show(project_id: int, version: int) -> None:
-    """Draws a project and proves it for the shelf, unless it has moved on."""
+    """Draws a project and proves it for the shelf, unless it has moved on.
+
+    Not while somebody waits for a builder; by the one that has it at hand, where there is one, and
+    its verdict only where no page has brought it about already.
+    """
     close_old_connections()
     try:
         project = Project.objects.select_related("current").filter(id=project_id).first()
         if project is None or project.version != version:
             return
+        if builders.waited_for():
+            changed(project_id, version)
+            return
         with builders.asking_of(project_id):
-            pictures.draw(project)
+            pictures.draw(project, aside=not builders.known(str(project_id)))
+            if "worst" in project.summary:
+                return
             document = keeping.document_of(project)
-            summary = builders.ask(summary_of, document, aside=True)
+            aside = not builders.known(str(project_id))
+            summary = builders.ask(summary_of, document, aside=aside)
         keeping.tell(project_id, version, summary)
     except (CoreError, Halted) as error:  # what meets a limit has no picture, and says so
         if isinstance(error, CoreError):

@@ -18,9 +18,9 @@ def newest(project: Project, aside: bool) -> Picture | None:
     return draw(project)
 
 
-def draw(project: Project) -> Picture | None:
+def draw(project: Project, aside: bool = True) -> Picture | None:
     """Draws a project as it stands and keeps the picture; None where it has no solid."""
-    data = builders.ask(drawn_picture, keeping.document_of(project), aside=True)
+    data = builders.ask(drawn_picture, keeping.document_of(project), aside=aside)
     if data is None:
         Picture.objects.filter(project=project).delete()
         return None

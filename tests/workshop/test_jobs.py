@@ -127,7 +127,7 @@ def test_what_meets_a_limit_says_so_on_the_shelf(monkeypatch: pytest.MonkeyPatch
     project = keeping.create(begun("lidded_box"), "for trying")
     assert "not built" not in str(shown(project)["worst"])
 
-    def limited(_: Project) -> None:
+    def limited(_: Project, aside: bool) -> None:
         raise Limited("this takes more than 60 s to build and prove")
 
     monkeypatch.setattr(jobs.pictures, "draw", limited)
@@ -140,13 +140,32 @@ def test_what_meets_a_limit_says_so_on_the_shelf(monkeypatch: pytest.MonkeyPatch
 def test_the_shelf_is_told_of_the_newest_version_alone(monkeypatch: pytest.MonkeyPatch) -> None:
     project = keeping.create(begun("lidded_box"), "for trying")
     drawn: list[int] = []
-    monkeypatch.setattr(jobs.pictures, "draw", lambda one: drawn.append(one.version))
+    monkeypatch.setattr(jobs.pictures, "draw", lambda one, aside: drawn.append(one.version))
     jobs._show.call_local(project.id, project.version + 1)
     assert drawn == []
     jobs._show.call_local(project.id, project.version)
     assert drawn == [project.version]
     assert shown(project)["worst"] == "nothing to stop for"
     jobs._show.call_local(project.id + 1000, 1)  # thrown away meanwhile
+
+
+def test_the_shelf_waits_while_somebody_waits_for_a_builder(
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    project = keeping.create(begun("lidded_box"), "for trying")
+    drawn: list[int] = []
+    later: list[tuple[int, int]] = []
+    monkeypatch.setattr(jobs.pictures, "draw", lambda one, aside: drawn.append(one.version))
+    monkeypatch.setattr(jobs, "changed", lambda *of: later.append(of))
+    with monkeypatch.context() as busy:
+        busy.setattr(jobs.builders, "waited_for", lambda: True)
+        jobs._show.call_local(project.id, project.version)
+    assert (drawn, later) == ([], [(project.id, project.version)])
+    # a verdict that a page has brought about is not worked out again
+    keeping.tell(project.id, project.version, {**project.summary, "worst": "as told", "count": 7})
+    monkeypatch.setattr(jobs.builders, "ask", lambda *_, **__: pytest.fail("worked out again"))
+    jobs._show.call_local(project.id, project.version)
+    assert drawn == [project.version] and shown(project)["worst"] == "as told"
 
 
 def test_one_job_is_done_by_one(monkeypatch: pytest.MonkeyPatch) -> None:
