@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 import secrets
+from datetime import timedelta
 from pathlib import Path
 from typing import Any
 from urllib.parse import unquote, urlsplit
@@ -24,7 +25,13 @@ def _secret() -> str:
 SECRET_KEY = _secret()
 DEBUG = False
 ALLOWED_HOSTS = os.environ.get("FAIRHINGE_HOSTS", "127.0.0.1,localhost,[::1]").split(",")
-INSTALLED_APPS = ["workshop"]
+INSTALLED_APPS = [
+    "workshop",
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "axes",
+]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -34,8 +41,12 @@ MIDDLEWARE = [
     "django.middleware.gzip.GZipMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.middleware.common.CommonMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
     "workshop.middleware.Csrf",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "workshop.middleware.SignedIn",
     "workshop.middleware.Asking",
+    "axes.middleware.AxesMiddleware",
 ]
 ROOT_URLCONF = "config.urls"
 WSGI_APPLICATION = "config.wsgi.application"
@@ -137,6 +148,29 @@ CONTENT_SECURITY_POLICY = {
         "frame-ancestors": ["'none'"],
     }
 }
+# whether makers sign in: said by `serve` where it serves beyond this machine
+SIGN_IN = os.environ.get("FAIRHINGE_SIGN_IN", "") == "yes"
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
+]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}", "OPTIONS": options}
+    for name, options in (
+        ("MinimumLengthValidator", {"min_length": 10}),
+        ("CommonPasswordValidator", {}),
+        ("NumericPasswordValidator", {}),
+        ("UserAttributeSimilarityValidator", {}),
+    )
+]
+SESSION_COOKIE_SAMESITE = "Strict"
+SESSION_COOKIE_AGE = 30 * 24 * 3600
+# five wrong passwords for a name from one address: nothing more from there for a quarter of an hour
+AXES_FAILURE_LIMIT = 5
+AXES_COOLOFF_TIME = timedelta(minutes=15)
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_RESET_ON_SUCCESS = True
+AXES_VERBOSE = False
 # whether something in front of it signs makers in: only then is it served beyond this machine
 SIGNED_IN_ELSEWHERE = os.environ.get("FAIRHINGE_SIGNED_IN_ELSEWHERE", "") == "yes"
 # whether the workshop is reached through a proxy that speaks TLS (docs/machines.md)
@@ -150,7 +184,7 @@ if TLS:
 # the check of forged requests is there, as `workshop.middleware.Csrf`
 SILENCED_SYSTEM_CHECKS = ["security.W003"]
 if not TLS:  # on one's own machine there is no TLS to be had
-    SILENCED_SYSTEM_CHECKS += ["security.W004", "security.W008", "security.W016"]
+    SILENCED_SYSTEM_CHECKS += ["security.W004", "security.W008", "security.W012", "security.W016"]
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,

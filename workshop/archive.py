@@ -23,6 +23,7 @@ from core.formats.pictures import picture_type
 from core.project.document import read_kept
 from core.project.schema import Project as Document
 from core.solids.imported import mesh_key
+from workshop import makers
 from workshop.answers import laid
 from workshop.models import MeshFile, Picture, Print, Process, Project, Revision
 
@@ -200,7 +201,9 @@ def bring_in(data: bytes, name: str, folder: str | None = None) -> Project:
             if not MeshFile.objects.filter(key=mesh.key).exists():
                 mesh.save()
         where = about.folder if folder is None else folder[:60]
-        project = Project.objects.create(title=about.title, folder=where, summary=summary)
+        project = Project.objects.create(
+            title=about.title, folder=where, summary=summary, owner=makers.here()
+        )
         _write_revisions(project, about, documents)
         _write_prints(project, about, photos)
     return project

@@ -19,7 +19,7 @@ from core.project.teaching import (
     taught,
     with_learnt,
 )
-from workshop import builders, keeping, models
+from workshop import builders, keeping, makers, models
 
 TRIES = 5  # to change a project that others are changing
 
@@ -64,7 +64,8 @@ def stand_in(process: Process, luck: int, seed: int = 0) -> StandIn:
 def what_follows(process: Process) -> list[tuple[models.Project, Follows]]:
     """Every fit of every project on a process whose gap goes by its feel."""
     theirs = []
-    for project in models.Project.objects.filter(thrown=None).select_related("current"):
+    seen = makers.projects(models.Project.objects.filter(thrown=None))
+    for project in seen.select_related("current"):
         try:
             document = keeping.document_of(project)
         except CoreError:
@@ -90,7 +91,8 @@ def take_into(projects: list[int], process: Process, words: str) -> list[models.
     changed = []
     for project_id in projects:
         for _ in range(TRIES):
-            project = models.Project.objects.select_related("current").filter(id=project_id).first()
+            own = makers.projects(models.Project.objects.all(), edit=True)
+            project = own.select_related("current").filter(id=project_id).first()
             if project is None:
                 break
             document = keeping.document_of(project)

@@ -10,11 +10,14 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any
 
+from django.db.models import QuerySet
 from django.utils import timezone
 
+from workshop import makers
 from workshop.models import Planned, Print, Process, Result
 
 KINDS: dict[str, Any] = {"print": Print, "result": Result, "process": Process, "planned": Planned}
+OF_PROJECTS = ("print", "planned")  # the others belong to the bench, which is everybody's
 
 
 @dataclass(frozen=True)
@@ -33,7 +36,7 @@ def throw(kind: str, number: int) -> None:
     Raises:
         ObjectDoesNotExist: there is none of that number.
     """
-    one = KINDS[kind].objects.get(id=number)
+    one = _own(kind, KINDS[kind].objects.all()).get(id=number)
     one.thrown = timezone.now()
     one.save(update_fields=["thrown"])
 
@@ -44,7 +47,7 @@ def bring_back(kind: str, number: int) -> None:
     Raises:
         ObjectDoesNotExist: there is none of that number.
     """
-    one = KINDS[kind].everything.get(id=number)
+    one = _own(kind, KINDS[kind].everything.all()).get(id=number)
     one.thrown = None
     one.save(update_fields=["thrown"])
 
@@ -55,7 +58,11 @@ def out(kind: str, number: int) -> None:
     Raises:
         ObjectDoesNotExist: none of that number is in the bin.
     """
-    KINDS[kind].everything.exclude(thrown=None).get(id=number).delete()
+    _own(kind, KINDS[kind].everything.exclude(thrown=None)).get(id=number).delete()
+
+
+def _own(kind: str, found: QuerySet[Any]) -> QuerySet[Any]:
+    return makers.of_projects(found, edit=True) if kind in OF_PROJECTS else found
 
 
 def listed() -> list[Thrown]:
@@ -63,7 +70,7 @@ def listed() -> list[Thrown]:
     found = [
         Thrown(kind, one.id, _title(kind, one), one.thrown)
         for kind, model in KINDS.items()
-        for one in model.everything.exclude(thrown=None)
+        for one in _own(kind, model.everything.exclude(thrown=None))
     ]
     return sorted(found, key=lambda one: one.thrown, reverse=True)
 

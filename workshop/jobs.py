@@ -20,7 +20,7 @@ from huey.consumer import Consumer
 
 from core.checks.measuring import measure_all
 from core.errors import CoreError
-from workshop import builders, keeping, pictures
+from workshop import builders, keeping, makers, pictures
 from workshop.answers import solution_of, summary_of
 from workshop.builders import ASKER, Asker, Halted
 from workshop.meshes import BroughtIn, bringing_in
@@ -101,7 +101,9 @@ def resume() -> None:
 
 def queue_mesh(data: bytes, name: str, units: str, mend: bool) -> Job:
     """A mesh to be brought in and proved when its turn comes."""
-    job = Job.objects.create(data=data, name=name[:200], units=units, mend=mend)
+    job = Job.objects.create(
+        data=data, name=name[:200], units=units, mend=mend, owner=makers.here()
+    )  # fmt: skip
     _send(job)
     return job
 
@@ -207,6 +209,7 @@ def _keep(job: Job, found: BroughtIn) -> None:
         _over(job, Job.DONE, "it cannot be made a solid" if job.mend else "not sound")
     else:
         job.project = keeping.create(found.document, "brought in")
+        Project.objects.filter(id=job.project.id).update(owner=job.owner)
         _over(job, Job.DONE, "proved")
 
 

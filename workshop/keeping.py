@@ -13,6 +13,7 @@ from django.db.models import F
 from core.errors import CoreError
 from core.project.document import read_kept, text_to_keep
 from core.project.schema import Project as Document
+from workshop import makers
 from workshop.answers import laid
 from workshop.models import Project, Revision
 from workshop.trouble import of_the_books
@@ -37,7 +38,11 @@ def create(document: Document, words: str, folder: str = "", demo: str = "") -> 
     text, summary = text_to_keep(document), laid(document)
     with transaction.atomic():
         project = Project.objects.create(
-            title=document.title, folder=folder, demo=demo, summary=summary
+            title=document.title,
+            folder=folder,
+            demo=demo,
+            summary=summary,
+            owner=makers.here(),
         )
         project.current = project.revisions.create(number=1, document=text, words=words)
         project.save(update_fields=["current", "updated"])

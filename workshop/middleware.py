@@ -11,13 +11,21 @@ from collections.abc import Callable
 from typing import Any
 from urllib.parse import urlsplit
 
+from django.contrib.auth.models import AnonymousUser
 from django.http import HttpRequest, HttpResponse, HttpResponseBase
 from django.middleware.csrf import CsrfViewMiddleware, get_token
 
+from workshop import makers
 from workshop.api.refusals import PLAIN, refusal
 from workshop.builders import ASKER, Asker
 
 PROJECT = re.compile(r"(?:/api/projects|/p)/(\d+)(?:/|$)")
+OF_A_PROJECT = re.compile(r"/api/projects/(\d+)(/.*|)$")
+# what is answered to those who are not signed in
+AT_THE_DOOR = {"/api/me", "/api/sign-in", "/api/join"}
+# of a project: what only its owner may do, and what is asked by POST and keeps nothing
+OWNERS = {("DELETE", ""), ("POST", "/back"), ("GET", "/shares"), ("PUT", "/shares")}
+KEEP_NOTHING = ("/maze", "/trial", "/merge", "/built")
 SAFE = {"GET", "HEAD", "OPTIONS"}
 # what a browser says of where a request comes from: this site's pages, or the maker's own hand
 OURS = {"", "same-origin", "none"}
@@ -73,6 +81,42 @@ def forged(request: HttpRequest, reason: str = "") -> HttpResponse:
 def with_token(request: HttpRequest) -> None:
     """Has the answer to a request bring the token that later changes are to bear."""
     get_token(request)
+
+
+class SignedIn:
+    """Where makers are told apart: who is not signed in is asked to, and a project answers those
+    alone who may see it, or change it. Whatever is no project's is sifted by `workshop.makers`."""
+
+    def __init__(self, get_response: Answer) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        if not makers.told_apart():
+            return self.get_response(request)
+        token = makers.NOW.set(getattr(request, "user", AnonymousUser()))
+        try:
+            return self._refused(request) or self.get_response(request)
+        finally:
+            makers.NOW.reset(token)
+
+    def _refused(self, request: HttpRequest) -> HttpResponse | None:
+        if not request.path.startswith("/api/") or request.path in AT_THE_DOOR:
+            return None
+        if not request.user.is_authenticated:
+            return refusal(401, "sign in first")
+        found = OF_A_PROJECT.match(request.path)
+        if found is None:
+            return None
+        may = makers.access(int(found[1])) if len(found[1]) < 19 else ""
+        rest = found[2]
+        if not may:
+            return refusal(404, "there is no such project")
+        if may != "own" and (request.method, rest) in OWNERS:
+            return refusal(403, "only its owner may do this")
+        keeps_nothing = request.method in SAFE or rest.endswith(KEEP_NOTHING)
+        if may == "read" and not keeps_nothing:
+            return refusal(403, "this project is shared with you to read")
+        return None
 
 
 class Asking:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
@@ -18,11 +19,12 @@ class NotThrown(models.Manager[Any]):
 class Project(models.Model):
     """One piece of work. ``version`` counts every change, undo and redo included.
 
-    ``demo`` names the file of the play set it came from; ``away`` is a demo put away. What is
+    It belongs to its ``owner`` where makers are told apart, else to nobody. ``demo`` names the file of the play set it came from; ``away`` is a demo put away. What is
     ``thrown`` lies in the bin since then.
     """
 
     title = models.CharField(max_length=120)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.CASCADE)
     version = models.PositiveIntegerField(default=1)
     current = models.ForeignKey(
         "Revision", null=True, on_delete=models.SET_NULL, related_name="current_of"
@@ -41,6 +43,35 @@ class Project(models.Model):
 
     def __str__(self) -> str:
         return self.title
+
+
+class Share(models.Model):
+    """A project that another maker may see, or change."""
+
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="shares")
+    maker = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    edit = models.BooleanField(default=False)
+
+    class Meta:
+        constraints = (
+            models.UniqueConstraint(fields=("project", "maker"), name="one_share_a_maker"),
+        )
+
+    def __str__(self) -> str:
+        return f"{self.project_id} with {self.maker_id}"
+
+
+class Invitation(models.Model):
+    """A link that lets one maker in, once: kept as a hash, so that who reads the books cannot use
+    it."""
+
+    digest = models.CharField(max_length=64, unique=True)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.CASCADE)
+    created = models.DateTimeField(auto_now_add=True)
+    used = models.DateTimeField(null=True, blank=True)
+
+    def __str__(self) -> str:
+        return f"invitation {self.id}"
 
 
 class Picture(models.Model):
@@ -101,6 +132,7 @@ class Job(models.Model):
     words = models.CharField(max_length=400, default="waiting its turn")
     faults = models.JSONField(default=list)
     project = models.ForeignKey(Project, null=True, on_delete=models.CASCADE)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.CASCADE)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:

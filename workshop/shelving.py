@@ -10,7 +10,7 @@ from django.db.models import QuerySet
 from django.utils import timezone
 
 from core.errors import BuildError
-from workshop import builders, keeping
+from workshop import builders, keeping, makers
 from workshop.answers import laid, summary_of
 from workshop.models import Project
 
@@ -19,12 +19,14 @@ BIN_DAYS = 30
 
 def on_shelf() -> QuerySet[Project]:
     """Projects on the shelf, last used first."""
-    return Project.objects.filter(thrown=None, away=False).order_by("-opened", "-id")
+    found = makers.projects(Project.objects.all())
+    return found.filter(thrown=None, away=False).order_by("-opened", "-id")
 
 
 def in_bin() -> QuerySet[Project]:
     """What was thrown away, newest first."""
-    return Project.objects.exclude(thrown=None).order_by("-thrown")
+    found = makers.projects(Project.objects.all())
+    return found.exclude(thrown=None).order_by("-thrown")
 
 
 UNPROVED = {"severity": "note", "worst": "being proved …", "count": 0}
@@ -103,4 +105,10 @@ def put_in(project: Project, folder: str) -> None:
 @transaction.atomic
 def put_play_set(away: bool) -> None:
     """The demo projects off the shelf together, or back on it; what was thrown away stays so."""
-    Project.objects.exclude(demo="").filter(thrown=None).update(away=away)
+    play_set().update(away=away)
+
+
+def play_set() -> QuerySet[Project]:
+    """The demo projects that are not in the bin."""
+    own = makers.projects(Project.objects.all(), edit=True)
+    return own.exclude(demo="").filter(thrown=None)

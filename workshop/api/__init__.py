@@ -15,6 +15,7 @@ Map
     pages       every step, fit and check to be read of
     begin       documents with a step, a part or a fit more
     safekeeping copies of the books, projects as one file, the bin of the rest
+    door        who comes in, and whom a project is shared with
     together    two who work on one project
     refusals    every error in one shape
     described   what every answer can be besides what its handler says
@@ -27,6 +28,7 @@ from workshop.api import (
     begin,
     bench,
     catalogue,
+    door,
     files,
     logbook,
     measuring,
@@ -58,5 +60,6 @@ api.add_router("", measuring.router)
 api.add_router("", pages.router)
 api.add_router("", safekeeping.router)
 api.add_router("", together.router)
+api.add_router("", door.router)
 answer_errors(api)
 answer_page(api)

@@ -19,7 +19,7 @@ from core.project.schema import Project as Document
 from core.project.teaching import check_felt, next_time, observations
 from core.report.slicing import estimate_print
 from core.report.trial_print import CaliperPlace, caliper_places, trial_print
-from workshop import bench, binned, keeping, models
+from workshop import bench, binned, keeping, makers, models
 from workshop.answers import worked
 from workshop.api.shapes import Refusal, Shape
 
@@ -155,7 +155,7 @@ def _suggestions(one: models.Print) -> list[str]:
 @router.get("/logbook", response=list[PrintView])
 def logbook(request: HttpRequest, q: str = "", project: int = 0):  # type: ignore[no-untyped-def]
     """Prints whose title, parts, process, notes or outcome hold some words, newest first."""
-    found = models.Print.objects.select_related("process")
+    found = makers.prints().select_related("process")
     if project:
         found = found.filter(project_id=project)
     for word in q.split()[:8]:
@@ -173,7 +173,8 @@ def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type:
     The print, the plan it was in and the spool it came from change together or not at all.
     """
     project = _project(project_id)
-    written = models.Print.objects.filter(once=given.once).first() if given.once else None
+    sent = project.print_set.filter(once=given.once) if given.once else models.Print.objects.none()
+    written = sent.first()
     if written is not None:
         return 201, _print(written)
     document = keeping.document_of(project)
@@ -259,7 +260,7 @@ def plan(request: HttpRequest):  # type: ignore[no-untyped-def]
     found: dict[int | None, PlanView] = {}
     for one in models.Process.objects.all():
         found[one.id] = PlanView(process=one.id, name=one.name, spool_g=one.spool_g, items=[])
-    for item in models.Planned.objects.select_related("project__current"):
+    for item in makers.planned().select_related("project__current"):
         # a process taken off the bench, or none that suits
         at = found.setdefault(
             item.process_id, PlanView(process=None, name="no process on the bench", items=[])
@@ -319,7 +320,7 @@ def strike(request: HttpRequest, print_id: int):  # type: ignore[no-untyped-def]
 @router.post("/logbook/{print_id}/photo", response={200: PrintView, 404: Refusal, 422: Refusal})
 def add_photo(request: HttpRequest, print_id: int, file: File[UploadedFile]):  # type: ignore[no-untyped-def]
     """A photo put beside a print."""
-    one = models.Print.objects.get(id=print_id)
+    one = makers.prints(edit=True).get(id=print_id)
     one.photo = photo_of(file.read(LARGEST_PHOTO + 1))
     one.save(update_fields=["photo"])
     return _print(one)
@@ -328,7 +329,7 @@ def add_photo(request: HttpRequest, print_id: int, file: File[UploadedFile]):  #
 @router.get("/logbook/{print_id}/photo", response={200: bytes, 404: Refusal})
 def photo(request: HttpRequest, print_id: int):  # type: ignore[no-untyped-def]
     """The photo of a print."""
-    data = bytes(models.Print.objects.get(id=print_id).photo)
+    data = bytes(makers.prints().get(id=print_id).photo)
     kind = picture_type(data)
     if kind is None:
         return 404, Refusal(message="this print has no photo")
@@ -345,7 +346,7 @@ def export(request: HttpRequest):  # type: ignore[no-untyped-def]
          "minutes", "cost", "fit", "feel_wanted", "gap_mm_a_side", "felt", "size", "designed_mm", "read_mm",
          "made_up", "notes"]
     )  # fmt: skip
-    for one in models.Print.objects.all():
+    for one in makers.prints():
         own = one.details
         lead = [
             one.printed.isoformat(), one.title, one.revision, " ".join(one.parts),

@@ -12,7 +12,7 @@ from core.report.comparing import break_even, compare_materials
 from core.report.differences import differences
 from core.report.models import Consequence, Difference
 from core.report.print_models import BreakEven, CompareView, Variant
-from workshop import jobs, keeping, models
+from workshop import jobs, keeping, makers, models
 from workshop.answers import report_of, variant_named, worked
 from workshop.api.projects import kept_as
 from workshop.api.shapes import Kept, Refusal, Shape, VersionIn
@@ -144,7 +144,7 @@ def variants(request: HttpRequest, project_id: int, given: Query[BesideIn]):  # 
         one = _revision(project_id, number)
         beside.append((one.name or f"version {number}", read_kept(one.document)))
     for one_id in given.other[:MOST_BESIDE]:
-        kept = _project(one_id)
+        kept = makers.projects(models.Project.objects.select_related("current")).get(id=one_id)
         beside.append((kept.title, keeping.document_of(kept)))
     return [variant_named(label, document) for label, document in beside]
 

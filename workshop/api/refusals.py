@@ -33,10 +33,12 @@ GONE: dict[Any, str] = {
 UNFORESEEN = "something went wrong here that nobody foresaw; nothing of it was kept"
 PLAIN = {
     400: "this request cannot be read",
+    401: "sign in first",
     403: "changes come from this site's own pages only",
     404: "there is nothing at this address",
     405: "this cannot be done at this address",
     413: "this is too large",
+    429: "too many wrong passwords: nothing more from here for a quarter of an hour",
 }
 
 

@@ -13,6 +13,7 @@ from ninja import File, Router, UploadedFile
 
 from core.errors import FormatError
 from workshop import archive, binned, copies, jobs, restoring
+from workshop.api.door import only_the_keeper
 from workshop.api.files import download, named
 from workshop.api.projects import opened
 from workshop.api.shapes import Opened, Refusal, Shape
@@ -67,12 +68,14 @@ def _copies() -> CopiesView:
 @router.get("/copies", response=CopiesView)
 def kept_copies(request: HttpRequest):  # type: ignore[no-untyped-def]
     """The copies of the books that are kept here."""
+    only_the_keeper()
     return _copies()
 
 
 @router.post("/copies", response={201: CopiesView, 422: Refusal})
 def make_copy(request: HttpRequest):  # type: ignore[no-untyped-def]
     """A copy of the books made now, kept with the others of its day."""
+    only_the_keeper()
     now = timezone.localtime()
     copies.copy_books(copies.folder() / f"asked-{now:%Y-%m-%d-%H%M%S}.sqlite3")
     copies.prune()
@@ -82,6 +85,7 @@ def make_copy(request: HttpRequest):  # type: ignore[no-untyped-def]
 @router.get("/copies/{name}", response={200: bytes, 404: Refusal})
 def take_copy(request: HttpRequest, name: str) -> HttpResponseBase:
     """One of the copies, to be taken elsewhere."""
+    only_the_keeper()
     found = next((one for one in copies.kept() if one.path.name == name), None)
     if found is None:
         raise FormatError("this copy is no longer kept")
@@ -93,6 +97,7 @@ def take_copy(request: HttpRequest, name: str) -> HttpResponseBase:
 @router.post("/restore", response={200: RestoredView, 422: Refusal})
 def restore(request: HttpRequest, file: File[UploadedFile]):  # type: ignore[no-untyped-def]
     """What is in a copy brought here: all of it where nothing is here yet, else beside what is."""
+    only_the_keeper()
     with tempfile.TemporaryDirectory(dir=copies.folder().parent) as scratch:
         path = Path(scratch) / "copy.sqlite3"
         with path.open("wb") as kept:

@@ -119,7 +119,7 @@ def bring_back(request: HttpRequest, project_id: int):  # type: ignore[no-untype
 @router.get("/play-set", response=PlaySet)
 def play_set(request: HttpRequest):  # type: ignore[no-untyped-def]
     """How many of the play set there are, on the shelf or put away."""
-    own = Project.objects.exclude(demo="").filter(thrown=None)
+    own = shelving.play_set()
     return PlaySet(count=own.count(), away=own.filter(away=True).exists())
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.http import HttpRequest
 from ninja import Router
 
-from workshop import jobs
+from workshop import jobs, makers
 from workshop.api.shapes import JobView, Refusal
 from workshop.models import Job
 
@@ -28,20 +28,20 @@ def _view(job: Job) -> JobView:
 @router.get("/jobs", response=list[JobView])
 def under_way(request: HttpRequest):  # type: ignore[no-untyped-def]
     """All long work that was not put away, oldest first."""
-    return [_view(job) for job in Job.objects.defer("data")]
+    return [_view(job) for job in makers.jobs().defer("data")]
 
 
 @router.post("/jobs/{job_id}/cancel", response={200: JobView, 404: Refusal})
 def cancel(request: HttpRequest, job_id: int):  # type: ignore[no-untyped-def]
     """Stops long work."""
-    job = Job.objects.get(id=job_id)
+    job = makers.jobs().get(id=job_id)
     return _view(job if job.state in jobs.OVER else jobs.cancel(job))
 
 
 @router.post("/jobs/{job_id}/mend", response={200: JobView, 404: Refusal})
 def mend(request: HttpRequest, job_id: int):  # type: ignore[no-untyped-def]
     """Mends a mesh that was found unsound, and opens it."""
-    job = Job.objects.get(id=job_id)
+    job = makers.jobs().get(id=job_id)
     unsound = job.state == Job.DONE and job.project_id is None and not job.mend
     return _view(jobs.mend_and_open(job) if unsound else job)
 
@@ -49,5 +49,5 @@ def mend(request: HttpRequest, job_id: int):  # type: ignore[no-untyped-def]
 @router.delete("/jobs/{job_id}", response={204: None, 404: Refusal})
 def put_away(request: HttpRequest, job_id: int):  # type: ignore[no-untyped-def]
     """Takes long work off the list, stopping it first."""
-    Job.objects.get(id=job_id).delete()
+    makers.jobs().get(id=job_id).delete()
     return 204, None

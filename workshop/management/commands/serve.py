@@ -2,14 +2,26 @@
 
 from __future__ import annotations
 
+import socket
 from typing import Any
 
+import psutil
 from django.conf import settings
+from django.contrib.auth.models import User
 from django.core.management.base import BaseCommand, CommandParser
 from waitress import serve
 
 from config.wsgi import application
-from workshop import binned, builders, copies, jobs, shelving
+from workshop import binned, builders, copies, jobs, makers, shelving
+
+
+def _own_names() -> list[str]:
+    """What this machine is called and reached by in its networks."""
+    found = [socket.gethostname()]
+    for addresses in psutil.net_if_addrs().values():
+        found += [one.address for one in addresses if one.family == socket.AF_INET]
+    return [name for name in dict.fromkeys(found) if name and not name.startswith("127.")]
+
 
 HERE = ("127.0.0.1", "localhost", "::1")
 THREADS = 40  # most of them wait for a builder
@@ -24,15 +36,23 @@ class Command(BaseCommand):
         parser.add_argument("--host", default="127.0.0.1")
         parser.add_argument("--port", type=int, default=8000)
 
+    def _tell_of_the_door(self, port: int) -> None:
+        """The first maker's address, while there is none; and that passwords want TLS."""
+        if not User.objects.exists():
+            path = f"/join/{makers.invite()}"
+            lines = "".join(f"  http://{name}:{port}{path}\n" for name in _own_names())
+            self.stdout.write(f"The first maker comes in by one of these, once:\n{lines}")
+        if not settings.TLS:
+            self.stdout.write(
+                "Passwords and work go over the network as they are: put a proxy that speaks TLS "
+                "before it where others share the network (docs/books.md)."
+            )
+
     def handle(self, *args: Any, **options: Any) -> None:
         host, port = options["host"], options["port"]
         if host not in HERE and not settings.SIGNED_IN_ELSEWHERE:
-            self.stderr.write(
-                f"Fair Hinge does not serve on {host}: whoever reached it could do everything, for "
-                "it knows no makers apart. Put a proxy that signs them in before it and say "
-                "FAIRHINGE_SIGNED_IN_ELSEWHERE=yes, as docs/machines.md tells."
-            )
-            raise SystemExit(2)
+            settings.SIGN_IN = True  # whoever reaches it is told apart from others
+            settings.ALLOWED_HOSTS = [*settings.ALLOWED_HOSTS, *_own_names()]
         builders.begin()
         shelving.empty_bin()
         binned.empty(shelving.BIN_DAYS)
@@ -42,6 +62,8 @@ class Command(BaseCommand):
         if copies.one_file():
             keeper.start()
         self.stdout.write(f"Fair Hinge is at http://{host}:{port}")
+        if settings.SIGN_IN:
+            self._tell_of_the_door(port)
         self.stdout.flush()
         try:
             serve(
