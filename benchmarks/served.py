@@ -86,7 +86,7 @@ def served(port: int, var: str, **settings: str) -> Iterator[Served]:
         until = time.monotonic() + BEGINS_S
         while True:
             try:
-                urllib.request.urlopen(f"{url}/api/play-set").close()
+                urllib.request.urlopen(f"{url}/api/me").close()
                 break
             except OSError:
                 if time.monotonic() > until:

@@ -14,6 +14,7 @@ import urllib.error
 import urllib.request
 from collections.abc import Iterator
 from contextlib import contextmanager
+from http.client import HTTPException
 from pathlib import Path
 from typing import Any
 
@@ -116,7 +117,7 @@ class Server:
                 return answer.status, json.loads(text) if text else None
         except urllib.error.HTTPError as error:
             return error.code, json.loads(error.read())
-        except (OSError, ValueError, EOFError) as error:
+        except (OSError, HTTPException, ValueError) as error:
             raise Gone from error
 
 

@@ -2,6 +2,8 @@
   import { onMount, tick } from "svelte";
   import { Tooltip } from "bits-ui";
   import { address, inPlace } from "./route.svelte";
+  import Door from "./door/Door.svelte";
+  import { here } from "./door/maker.svelte";
   import Bench from "./bench/Bench.svelte";
   import Logbook from "./records/Logbook.svelte";
   import Read from "./read/Read.svelte";
@@ -17,9 +19,15 @@
     bench: "Bench",
     logbook: "Logbook",
     safekeeping: "Safekeeping",
+    join: "Come in",
     lost: "Nothing here",
   };
 
+  // where the workshop does not answer the page that is opened says so
+  let unheard = $state("");
+  onMount(() => {
+    here.look().catch(() => (unheard = "The workshop does not answer. Is it running?"));
+  });
   onMount(() => shortcuts.on("?", () => (shortcuts.listed = true)));
 
   // A page of its own has a title of its own, and the cursor begins at its heading.
@@ -59,7 +67,13 @@
     </nav>
   {/if}
 
-  {#if route.view === "shelf"}
+  {#if here.waits}
+    <p class="p-6 text-soft" aria-busy="true">{unheard || "Looking who is there …"}</p>
+  {:else if route.view === "join" && here.told?.told_apart && !here.told.name}
+    <Door token={route.token} />
+  {:else if here.atTheDoor}
+    <Door />
+  {:else if route.view === "shelf" || route.view === "join"}
     <Shelf />
   {:else if route.view === "bench"}
     <Bench />

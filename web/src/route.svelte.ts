@@ -4,6 +4,7 @@ export type Route =
   | { view: "bench" }
   | { view: "logbook" }
   | { view: "safekeeping" }
+  | { view: "join"; token: string }
   | { view: "history"; project: number }
   | { view: "compare"; project: number }
   | { view: "desk"; project: number }
@@ -17,6 +18,8 @@ export function parseRoute(path: string): Route {
   if (path === "/") return { view: "shelf" };
   if (path === "/bench") return { view: "bench" };
   if (path === "/logbook") return { view: "logbook" };
+  const invited = /^\/join\/([\w-]+)$/.exec(path);
+  if (invited) return { view: "join", token: invited[1]! };
   if (path === "/safekeeping") return { view: "safekeeping" };
   const read = /^\/read(?:\/([^/]+)\/([^/]+))?\/?$/.exec(path);
   if (read)

@@ -68,6 +68,8 @@ export type CopiesView = Schemas["CopiesView"];
 export type RestoredView = Schemas["RestoredView"];
 export type ThrownView = Schemas["ThrownView"];
 export type Merged = Schemas["Merged"];
+export type Maker = Schemas["Maker"];
+export type Sharing = Schemas["Sharing"];
 export type Side = "mine" | "theirs";
 export type BinKind = ThrownView["kind"];
 
@@ -93,6 +95,12 @@ const PAGE = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 1
 
 /** The server did not answer at all. */
 export class Unreachable extends Error {}
+
+let signedOut: () => void = () => {};
+/** What is done when the server asks to sign in first. */
+export function whenSignedOut(then: () => void): void {
+  signedOut = then;
+}
 
 async function ask<T>(
   method: string,
@@ -126,6 +134,7 @@ async function ask<T>(
   } catch {
     if (response.ok) throw new Unreachable("the workshop's answer was cut short");
   }
+  if (response.status === 401 && !path.endsWith("/sign-in")) signedOut();
   if (!response.ok) {
     const refusal = (data ?? {}) as Partial<Schemas["Refusal"]> & { detail?: unknown };
     throw new Refused(
@@ -416,6 +425,20 @@ export const server = {
     return ask<PrintView>("POST", at("/api/logbook/{print_id}/photo", { print_id: id }), form);
   },
   strikePrint: (id: number) => ask<void>("DELETE", at("/api/logbook/{print_id}", { print_id: id })),
+  me: () => ask<Maker>("GET", at("/api/me", {})),
+  signIn: (name: string, password: string) =>
+    ask<Maker>("POST", at("/api/sign-in", {}), { name, password }),
+  signOut: () => ask<Maker>("POST", at("/api/sign-out", {})),
+  join: (token: string, name: string, password: string) =>
+    ask<Maker>("POST", at("/api/join", {}), { token, name, password }),
+  invite: () => ask<Schemas["Invited"]>("POST", at("/api/invitations", {})),
+  sharing: (id: number) =>
+    ask<Sharing>("GET", at("/api/projects/{project_id}/shares", { project_id: id })),
+  share: (id: number, maker: string, how: "read" | "edit" | "") =>
+    ask<Sharing>("PUT", at("/api/projects/{project_id}/shares", { project_id: id }), {
+      maker,
+      how,
+    }),
   newest: (id: number) =>
     ask<Schemas["Newest"]>("GET", at("/api/projects/{project_id}/version", { project_id: id })),
   kept: (id: number) => ask<Kept>("GET", at("/api/projects/{project_id}/kept", { project_id: id })),

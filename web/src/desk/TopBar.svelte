@@ -8,6 +8,8 @@
   import Choose from "../ui/Choose.svelte";
   import Hint from "../ui/Hint.svelte";
   import Trouble from "../ui/Trouble.svelte";
+  import { here } from "../door/maker.svelte";
+  import Sharing from "./Sharing.svelte";
   import Conflict from "./Conflict.svelte";
   import Brand from "../ui/Brand.svelte";
   import ThemeSwitch from "../ui/ThemeSwitch.svelte";
@@ -105,6 +107,7 @@
     <a class="word-button" href="/p/{project.id}/print" onclick={inPlace}>on the bed</a>
     <a class="word-button" href="/p/{project.id}/compare" onclick={inPlace}>compare</a>
     <a class="word-button" href="/p/{project.id}/history" onclick={inPlace}>history</a>
+    {#if here.told?.name}<Sharing id={project.id} />{/if}
   </nav>
   <p
     role="status"

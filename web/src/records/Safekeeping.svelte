@@ -7,6 +7,8 @@
     type RestoredView,
     type ThrownView,
   } from "../api/client";
+  import { here } from "../door/maker.svelte";
+  import Invitations from "./Invitations.svelte";
   import { inPlace } from "../route.svelte";
   import { Action } from "../ui/action.svelte";
   import PageBar from "../ui/PageBar.svelte";
@@ -36,7 +38,11 @@
 
   async function load() {
     try {
-      [copies, thrown] = await Promise.all([server.copies(), server.restOfBin()]);
+      if (!here.told) await here.look();
+      [copies, thrown] = await Promise.all([
+        here.told?.keeper ? server.copies() : null,
+        server.restOfBin(),
+      ]);
       trouble = "";
     } catch {
       trouble = "The workshop does not answer. Is it running?";
@@ -84,9 +90,12 @@
       {#if trouble}
         <p role="alert">{trouble}</p>
         <button class="plain-button mt-3" onclick={load}>Try again</button>
+      {:else if here.told && !here.told.keeper}
+        <p class="mb-8 text-small text-soft">Copies of the workshop are made by who keeps it.</p>
       {:else if !copies}
         <p class="text-soft" aria-busy="true">Looking for copies …</p>
       {:else}
+        {#if here.told?.told_apart}<Invitations />{/if}
         <section aria-labelledby="copies-title" class="mb-10">
           <h2 id="copies-title" class="text-lead font-semibold">Copies of the workshop</h2>
           {#if copies.here}
@@ -158,6 +167,8 @@
             </p>
           {/if}
         </section>
+      {/if}
+      {#if !trouble}
         <section aria-labelledby="rest-title">
           <h2 id="rest-title" class="text-lead font-semibold">In the bin</h2>
           <p class="mb-3 text-small text-soft">

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { address, inPlace } from "../route.svelte";
+  import { here } from "../door/maker.svelte";
   import Brand from "./Brand.svelte";
   import ThemeSwitch from "./ThemeSwitch.svelte";
 
@@ -27,5 +28,9 @@
         >{/if}
     {/each}
   </nav>
+  {#if here.told?.name}
+    <span class="text-small text-soft">{here.told.name}</span>
+    <button class="word-button text-small" onclick={() => void here.signOut()}>sign out</button>
+  {/if}
   <ThemeSwitch />
 </header>
