@@ -118,9 +118,9 @@ def _restore(given: argparse.Namespace) -> int:
 
 def _doctor(given: argparse.Namespace) -> int:
     _workshop()
-    from workshop import doctor
+    from workshop import copies, doctor
 
-    if not doctor.books().exists():
+    if copies.one_file() and not doctor.books().exists():
         print("there is no workshop here yet: ./start begins one")
         return 0
     found = doctor.look(given.mend)

@@ -8,7 +8,7 @@
   <p class="text-small text-brick" role="alert">
     <span aria-hidden="true">■</span>
     {action.trouble}
-    <button class="word-button px-1" onclick={() => (action.trouble = "")}
+    <button type="button" class="word-button px-1" onclick={() => (action.trouble = "")}
       ><span class="sr-only">close this message</span>×</button
     >
   </p>

@@ -8,6 +8,7 @@ from typing import Any
 import psutil
 from django.conf import settings
 from django.contrib.auth.models import User
+from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandParser
 from waitress import serve
 
@@ -63,6 +64,7 @@ class Command(BaseCommand):
             keeper.start()
         self.stdout.write(f"Fair Hinge is at http://{host}:{port}")
         if settings.SIGN_IN:
+            call_command("clearsessions")
             self._tell_of_the_door(port)
         self.stdout.flush()
         try:
