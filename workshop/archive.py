@@ -60,6 +60,7 @@ class PrintIn(_Strict):
     made_up: bool = False
     notes: str = ""
     photo: str = ""
+    photo_before: str = ""
     created: datetime
 
 
@@ -110,14 +111,16 @@ def archive_of(project: Project, using: str = "default") -> bytes:
         own = Print.objects.using(using).filter(project=project).order_by("created", "id")
         for count, one in enumerate(own):
             photo = f"photos/{count + 1}" if one.photo else ""
-            if photo:
-                file.writestr(photo, bytes(one.photo), zipfile.ZIP_STORED)
+            before = f"photos/{count + 1} before" if one.photo_before else ""
+            for path, picture in ((photo, one.photo), (before, one.photo_before)):
+                if path:
+                    file.writestr(path, bytes(picture), zipfile.ZIP_STORED)
             prints.append(
                 PrintIn(
                     revision=one.revision, title=one.title, parts=one.parts,
                     process=one.process_name, printed=one.printed, details=one.details,
                     outcomes=one.outcomes, readings=one.readings, made_up=one.made_up,
-                    notes=one.notes, photo=photo, created=one.created,
+                    notes=one.notes, photo=photo, photo_before=before, created=one.created,
                 )
             )  # fmt: skip
         about = About(
@@ -192,8 +195,11 @@ def bring_in(data: bytes, name: str, folder: str | None = None) -> Project:
     if about.current not in documents or len(documents) != len(about.revisions):
         raise FormatError(f"{name} is damaged: its revisions do not add up")
     meshes = [_mesh(opened, mesh) for mesh in about.meshes]
-    photos = [opened.read(one.photo) if one.photo else b"" for one in about.prints]
-    if any(photo and picture_type(photo) is None for photo in photos):
+    photos = [
+        tuple(opened.read(path) if path else b"" for path in (one.photo, one.photo_before))
+        for one in about.prints
+    ]
+    if any(photo and picture_type(photo) is None for both in photos for photo in both):
         raise FormatError(f"{name} holds a photo that is none")
     summary = laid(documents[about.current][1])
     with transaction.atomic():
@@ -245,8 +251,8 @@ def _write_revisions(
     Picture.objects.filter(project=project).delete()
 
 
-def _write_prints(project: Project, about: About, photos: list[bytes]) -> None:
-    for told, photo in zip(about.prints, photos, strict=True):
+def _write_prints(project: Project, about: About, photos: list[tuple[bytes, ...]]) -> None:
+    for told, (photo, before) in zip(about.prints, photos, strict=True):
         one = Print.objects.create(
             project=project,
             revision=told.revision,
@@ -261,5 +267,6 @@ def _write_prints(project: Project, about: About, photos: list[bytes]) -> None:
             made_up=told.made_up,
             notes=told.notes,
             photo=photo,
+            photo_before=before,
         )
         Print.objects.filter(id=one.id).update(created=told.created)

@@ -210,6 +210,7 @@ class Print(models.Model):
     made_up = models.BooleanField(default=False)  # by the stand-in printer
     notes = models.TextField(blank=True)
     photo = models.BinaryField(default=b"")
+    photo_before = models.BinaryField(default=b"")  # the one that another took the place of
     once = models.CharField(max_length=40, null=True, unique=True)  # written twice it is one
     thrown = models.DateTimeField(null=True, blank=True)
     created = models.DateTimeField(auto_now_add=True)

@@ -249,6 +249,14 @@ def test_photos_are_pictures(client: Client, tin: dict[str, Any]) -> None:
     with Image.open(io.BytesIO(answer.content)) as kept:
         assert (kept.format, kept.size) == ("JPEG", (2000, 500))
     assert answer["Content-Type"] == "image/jpeg" and b"<script>" not in answer.content
+    # another takes its place, and it comes back
+    out = io.BytesIO()
+    Image.new("RGB", (30, 20), "white").save(out, "JPEG")
+    other = SimpleUploadedFile("b.jpg", out.getvalue())
+    assert client.post(path, {"file": other}).json()["photo_before"]
+    assert client.get(path).content != answer.content
+    assert client.post(f"{path}/back").json()["photo"]
+    assert client.get(path).content == answer.content
     nobody = client.post(
         f"/api/projects/{tin['id']}/prints", {"parts": ["gone"], "printed": "2026-11-22"},
         content_type="application/json",

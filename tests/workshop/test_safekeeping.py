@@ -100,7 +100,7 @@ def everything_of(project: models.Project) -> dict[str, Any]:
         ],
         "prints": [
             (p.revision, p.title, p.parts, p.process_id, p.process_name, p.printed, p.details,
-             p.outcomes, p.readings, p.made_up, p.notes, bytes(p.photo), p.created)
+             p.outcomes, p.readings, p.made_up, p.notes, bytes(p.photo), bytes(p.photo_before), p.created)
             for p in models.Print.objects.filter(project=project).order_by("created")
         ],
     }  # fmt: skip
@@ -123,6 +123,8 @@ def test_a_project_is_read_back_equal_with_history_meshes_prints_and_photos(
     first = written(client, project.id, [part], notes="ран в шлюзе")
     photo = {"file": SimpleUploadedFile("p.png", picture())}
     assert client.post(f"/api/logbook/{first['id']}/photo", photo).status_code == 200
+    other = {"file": SimpleUploadedFile("p.png", picture((10, 90)))}
+    assert client.post(f"/api/logbook/{first['id']}/photo", other).status_code == 200
     written(client, project.id, [part])
     project.refresh_from_db()
     taken = client.get(f"/api/projects/{project.id}/whole").content

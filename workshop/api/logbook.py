@@ -82,6 +82,7 @@ class PrintView(Shape):
     suggestions: list[str]
     notes: str
     photo: bool
+    photo_before: bool
 
 
 class PlannedView(Shape):
@@ -141,6 +142,7 @@ def _print(one: models.Print) -> PrintView:
         suggestions=_suggestions(one),
         notes=one.notes,
         photo=bool(one.photo),
+        photo_before=bool(one.photo_before),
     )
 
 
@@ -321,8 +323,19 @@ def strike(request: HttpRequest, print_id: int):  # type: ignore[no-untyped-def]
 def add_photo(request: HttpRequest, print_id: int, file: File[UploadedFile]):  # type: ignore[no-untyped-def]
     """A photo put beside a print."""
     one = makers.prints(edit=True).get(id=print_id)
-    one.photo = photo_of(file.read(LARGEST_PHOTO + 1))
-    one.save(update_fields=["photo"])
+    new = photo_of(file.read(LARGEST_PHOTO + 1))
+    one.photo, one.photo_before = new, one.photo or one.photo_before
+    one.save(update_fields=["photo", "photo_before"])
+    return _print(one)
+
+
+@router.post("/logbook/{print_id}/photo/back", response={200: PrintView, 404: Refusal})
+def bring_photo_back(request: HttpRequest, print_id: int):  # type: ignore[no-untyped-def]
+    """The photo before put back, and the one that took its place kept in its stead."""
+    one = makers.prints(edit=True).get(id=print_id)
+    if one.photo_before:
+        one.photo, one.photo_before = one.photo_before, one.photo
+        one.save(update_fields=["photo", "photo_before"])
     return _print(one)
 
 

@@ -424,6 +424,8 @@ export const server = {
     form.append("file", file);
     return ask<PrintView>("POST", at("/api/logbook/{print_id}/photo", { print_id: id }), form);
   },
+  bringPhotoBack: (id: number) =>
+    ask<PrintView>("POST", at("/api/logbook/{print_id}/photo/back", { print_id: id })),
   strikePrint: (id: number) => ask<void>("DELETE", at("/api/logbook/{print_id}", { print_id: id })),
   me: () => ask<Maker>("GET", at("/api/me", {})),
   signIn: (name: string, password: string) =>

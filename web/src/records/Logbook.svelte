@@ -40,8 +40,20 @@
     const file = event.currentTarget.files?.[0];
     event.currentTarget.value = "";
     if (!file) return;
-    if (await asking.run(() => server.addPhoto(one.id, file))) await load();
+    if (await asking.run(() => server.addPhoto(one.id, file))) {
+      turned += 1;
+      await load();
+    }
   }
+
+  async function photoBack(one: PrintView) {
+    if (await asking.run(() => server.bringPhotoBack(one.id))) {
+      turned += 1;
+      await load();
+    }
+  }
+  /** Counts changes of photos: a photo's address is the same, what it shows is not. */
+  let turned = $state(0);
 
   const minutes = (one: PrintView) => Math.round(Number(one.details.seconds ?? 0) / 60);
 </script>
@@ -125,11 +137,16 @@
                     onchange={(event) => photo(one, event)}
                   /></label
                 >
+                {#if one.photo_before}
+                  <button class="word-button" onclick={() => photoBack(one)}
+                    >bring the photo before back</button
+                  >
+                {/if}
                 <button class="word-button" onclick={() => strike(one)}>strike it out</button>
               </p>
             </div>
             {#if one.photo}<img
-                src={addresses.photo(one.id)}
+                src="{addresses.photo(one.id)}?{turned}"
                 alt="the print of {one.title}"
                 class="h-28 w-36 shrink-0 border border-rule object-cover"
               />{/if}
