@@ -209,6 +209,40 @@ def test_a_copy_made_under_load_is_whole_and_comes_back_equal(
     assert rows(other.books, f"{told}{mine[0]}") == rows(other.books, f"{told}{theirs[0]}")
 
 
+def test_books_of_an_older_program_are_brought_up_and_copied_first(
+    tmp_path: Path, document: dict[str, Any]
+) -> None:
+    """Books in the shape of migration 0008, written to without this program's models."""
+    server = Server(tmp_path)
+    assert server.managed("migrate", "workshop", "0008", "-v0").returncode == 0
+    with closing(sqlite3.connect(server.books)) as file:
+        file.execute(
+            "INSERT INTO workshop_project (id, title, version, summary, folder, demo, away, opened, "
+            "created, updated) VALUES (1, 'Old tin', 1, '{}', 'old', '', 0, '2026-01-01', "
+            "'2026-01-01', '2026-01-01')"
+        )
+        file.execute(
+            "INSERT INTO workshop_revision (id, project_id, number, document, words, name, created) "
+            "VALUES (1, 1, 1, ?, 'made then', '', '2026-01-01')",
+            (json.dumps(document),),
+        )
+        file.execute("UPDATE workshop_project SET current_id = 1")
+        file.commit()
+    ready = server.managed("ready")
+    assert ready.returncode == 0, ready.stderr
+    (copy,) = (tmp_path / "backups").glob("before-*.sqlite3")
+    assert rows(copy, "SELECT title FROM workshop_project") == [("Old tin",)]
+    assert rows(server.books, "SELECT title, folder FROM workshop_project WHERE id = 1") == [
+        ("Old tin", "old")
+    ]
+    server.start()
+    try:
+        status, opened = server.ask("GET", "/api/projects/1")
+        assert status == 200 and opened["document"]["title"] == document["title"]
+    finally:
+        server.stop()
+
+
 def test_books_of_a_newer_program_and_damaged_ones_are_not_opened(
     tmp_path: Path, document: dict[str, Any]
 ) -> None:
