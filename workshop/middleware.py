@@ -35,8 +35,9 @@ Answer = Callable[[HttpRequest], HttpResponse]
 class OwnPages:
     """The API answers this site's own pages, and programs that are no browser.
 
-    A browser says where a request comes from (Sec-Fetch-Site; Origin of what changes something):
-    another site's page is refused even what it may only read, for reading too makes work.
+    A browser says where a request comes from (Sec-Fetch-Site; Origin of what changes something; an
+    old one by its Referer alone): another site's page is refused even what it may only read, for
+    reading too makes work.
     """
 
     def __init__(self, get_response: Answer) -> None:
@@ -45,9 +46,10 @@ class OwnPages:
     def __call__(self, request: HttpRequest) -> HttpResponse:
         if request.path.startswith("/api/"):
             theirs = request.headers.get("Sec-Fetch-Site", "") not in OURS
-            origin = request.headers.get("Origin")
-            if request.method not in SAFE and origin:
-                theirs = theirs or urlsplit(origin).netloc != request.get_host()
+            asked = [request.headers.get("Referer", "")]
+            if request.method not in SAFE:
+                asked.append(request.headers.get("Origin", ""))
+            theirs |= any(one and urlsplit(one).netloc != request.get_host() for one in asked)
             if theirs:
                 return refusal(403, PLAIN[403])
         return self.get_response(request)

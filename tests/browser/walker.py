@@ -191,8 +191,15 @@ class Walker:
 
     def choose(self, css: str, words: str, several: bool = False) -> None:
         """Opens a list and takes the entry that says something; lists of several stay open."""
-        self.click(css)
-        self.until(lambda: self._option(words).click() or True, f"no {words!r} in {css}")
+
+        def taken() -> bool:
+            # drawn anew meanwhile, the list has closed: it is opened again
+            if self.all(css)[0].get_attribute("aria-expanded") != "true":
+                self.all(css)[0].click()
+            self._option(words).click()
+            return True
+
+        self.until(taken, f"no {words!r} in {css}")
         if several:
             self.keys(Keys.ESCAPE)
         self.until(lambda: not self.all("[role=listbox]"), "the list stays open")

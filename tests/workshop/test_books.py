@@ -13,6 +13,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+import trimesh
 
 from core.process import Process
 from core.project.demo import demo_document
@@ -29,6 +30,13 @@ def rows(books: Path, asked: str) -> list[tuple[Any, ...]]:
 
 def with_notes(document: dict[str, Any], words: str) -> dict[str, Any]:
     return {**document, "notes": words}
+
+
+def wedge(size: int) -> bytes:
+    """A mesh of its own for every size."""
+    out = trimesh.creation.box((size, 10, 5)).export(file_type="stl")
+    assert isinstance(out, bytes)
+    return out
 
 
 def put_process(server: Server, spool_g: float) -> None:
@@ -62,9 +70,12 @@ def test_what_was_acknowledged_outlives_twenty_kills(
         project, version = opened["id"], opened["version"]
         kept: dict[int, str] = {}  # revision: what was answered to be kept
         printed: list[str] = []
+        brought: list[int] = []
         tried = 0
         for kill in range(KILLS):
-            timer = threading.Timer(luck.uniform(0.05, 0.6), server.kill)
+            # before its builders are there, which saves do not wait for, or when they work
+            within = (0.05, 0.6) if kill % 2 else (3.0, 6.0)
+            timer = threading.Timer(luck.uniform(*within), server.kill)
             timer.start()
             try:
                 while True:
@@ -81,6 +92,10 @@ def test_what_was_acknowledged_outlives_twenty_kills(
                         status, answer = server.ask("POST", f"/api/projects/{project}/prints", body)
                         assert status == 201, answer
                         printed.append(f"p{tried}")
+                    if tried % 7 == 0:
+                        status, answer = server.send("/api/meshes", f"{words}.stl", wedge(tried))
+                        assert status == 200 and answer["project"], answer
+                        brought.append(answer["project"])
                     if tried % 5 == 0:
                         body = {"projects": [project]}
                         status, answer = server.ask("POST", "/api/bench/1/take", body)
@@ -95,9 +110,16 @@ def test_what_was_acknowledged_outlives_twenty_kills(
             assert status == 200 and opened["version"] >= version
             version = opened["version"]
         there = dict(rows(server.books, "SELECT number, document FROM workshop_revision"))
-        assert len(kept) > KILLS  # the kills left time to work
+        # the kills left time to work
+        assert len(kept) > KILLS and len(printed) > 3 and len(brought) > 1
         for number, words in kept.items():
             assert json.loads(there[number])["notes"] == words
+        # a mesh that was brought in is there with its project, and its project with its mesh
+        for number in brought:
+            status, opened = server.ask("GET", f"/api/projects/{number}")
+            assert status == 200 and opened["report"]["parts"][0]["key"], opened["report"][
+                "findings"
+            ]
         once = [one for (one,) in rows(server.books, "SELECT once FROM workshop_print")]
         assert len(once) == len(set(once)) and set(printed) <= set(once)
         # a print and what it took from the spool are kept together

@@ -476,6 +476,10 @@ def test_pages_of_other_sites_may_ask_nothing(client: Client) -> None:
             assert answer.status_code == 403 and answer.json()["message"]
     for site in ("same-origin", "none"):
         assert client.get("/api/projects", headers={"sec-fetch-site": site}).status_code == 200
+    old = client.get("/api/projects", headers={"referer": "http://evil.test/page"})
+    assert old.status_code == 403
+    ours = client.get("/api/projects", headers={"referer": "http://testserver/p/1"})
+    assert ours.status_code == 200
     elsewhere = client.post("/api/play-set", {"away": True}, headers={"origin": "http://evil.test"})
     assert elsewhere.status_code == 403
 
