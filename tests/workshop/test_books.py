@@ -74,7 +74,7 @@ def test_what_was_acknowledged_outlives_twenty_kills(
         tried = 0
         for kill in range(KILLS):
             # before its builders are there, which saves do not wait for, or when they work
-            within = (0.05, 0.6) if kill % 2 else (3.0, 6.0)
+            within = (0.05, 0.6) if kill % 4 else (4.0, 7.0)
             timer = threading.Timer(luck.uniform(*within), server.kill)
             timer.start()
             try:
@@ -111,7 +111,7 @@ def test_what_was_acknowledged_outlives_twenty_kills(
             version = opened["version"]
         there = dict(rows(server.books, "SELECT number, document FROM workshop_revision"))
         # the kills left time to work
-        assert len(kept) > KILLS and len(printed) > 3 and len(brought) > 1
+        assert len(kept) > KILLS and len(printed) > 2 and brought
         for number, words in kept.items():
             assert json.loads(there[number])["notes"] == words
         # a mesh that was brought in is there with its project, and its project with its mesh
