@@ -75,15 +75,21 @@ class Unforeseen(BuildError):
     """Something the program did not expect: told with a reference to be looked up in the log."""
 
 
+def reference_of(error: BaseException, what: str) -> str:
+    """Writes an error nobody foresaw into the log; answers the reference it stands under."""
+    told = "".join(traceback.format_exception(error))
+    reference = hashlib.sha256(told.encode()).hexdigest()[:8]
+    logging.getLogger("fairhinge").error("reference %s: %s\n%s", reference, what, told)
+    return reference
+
+
 def unforeseen(error: Exception, what: str) -> Unforeseen:
     """An error nobody foresaw, put into words and into the log.
 
     Args:
         what: what could not be done, in the maker's terms: "this step could not be built".
     """
-    told = "".join(traceback.format_exception(error))
-    reference = hashlib.sha256(told.encode()).hexdigest()[:8]
-    logging.getLogger("fairhinge").error("reference %s: %s\n%s", reference, what, told)
+    reference = reference_of(error, what)
     return Unforeseen(
         f"{what}: something went wrong that nobody foresaw (reference {reference} in the log)",
         remedy="other sizes, or leave it out; everything else is still here",

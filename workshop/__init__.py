@@ -16,7 +16,8 @@ Map
     archive     a project with its history, meshes, prints and photos as one file
     binned      the bin for what is no project
     doctor      what ails the books, and what is done about it
-    trouble     what a maker is told of the disk, and of what nobody foresaw
+    trouble     what a maker is told of the disk
+    makers      who works here, where makers are told apart
     api/        typed handlers; errors in one shape
     page        the one HTML page
     middleware  who may ask, and whom an answer is for

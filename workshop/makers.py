@@ -114,14 +114,6 @@ def invite() -> str:
     return token
 
 
-def invitation(token: str) -> Invitation | None:
-    """The invitation of a token that is still open."""
-    since = timezone.now() - timedelta(days=INVITED_DAYS)
-    return Invitation.objects.filter(
-        digest=_digest(token), used=None, created__gte=since
-    ).first()  # fmt: skip
-
-
 def join(token: str, name: str, password: str) -> User:
     """A new maker by an invitation; the first takes over what is here and keeps the workshop.
 

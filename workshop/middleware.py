@@ -1,7 +1,7 @@
 """Who may ask, and whom an answer is for.
 
 `OwnPages` refuses what pages of other sites ask for; `Csrf` is Django's own check of forged
-requests; `Asking` knows which project a request is about and whether its page still waits.
+requests; `SignedIn` asks makers to sign in, where they are told apart; `Asking` knows which project a request is about and whether its page still waits.
 """
 
 from __future__ import annotations

@@ -1,14 +1,8 @@
-"""What a maker is told when the disk is full, the books cannot be written, or nobody knows why."""
+"""What a maker is told when the disk is full, or the books cannot be written."""
 
 from __future__ import annotations
 
-import hashlib
-import logging
-import traceback
-
 from django.db import DatabaseError
-
-log = logging.getLogger("fairhinge")
 
 # by the name SQLite has for what happened: (what is told, what to do, HTTP status)
 _OF_THE_DISK = {
@@ -48,11 +42,3 @@ def of_the_books(error: DatabaseError) -> tuple[str, str, int] | None:
     it is no matter of the disk."""
     name = getattr(error.__cause__ or error, "sqlite_errorname", "")
     return next((told for begins, told in _OF_THE_DISK.items() if name.startswith(begins)), None)
-
-
-def reference_of(error: BaseException, what: str) -> str:
-    """Writes an error nobody foresaw into the log; answers the reference it stands under."""
-    told = "".join(traceback.format_exception(error))
-    reference = hashlib.sha256(told.encode()).hexdigest()[:8]
-    log.error("reference %s: %s\n%s", reference, what, told)
-    return reference

@@ -16,7 +16,7 @@ from ninja import NinjaAPI
 from ninja.errors import HttpError, ValidationError
 from ninja.parser import Parser
 
-from core.errors import CoreError, DocumentError
+from core.errors import CoreError, DocumentError, reference_of
 from workshop import models, trouble
 from workshop.builders import Halted
 from workshop.keeping import Stale
@@ -102,9 +102,9 @@ def told_of(error: Exception) -> JsonResponse:
         found = trouble.of_the_books(error)
         if found is not None:
             words, remedy, status = found
-            reference = trouble.reference_of(error, words)
+            reference = reference_of(error, words)
             return refusal(status, words, remedy=remedy, reference=reference)
-    reference = trouble.reference_of(error, "a request could not be answered")
+    reference = reference_of(error, "a request could not be answered")
     remedy = f"if it happens again, tell us the reference {reference}"
     return refusal(500, UNFORESEEN, reference=reference, remedy=remedy)
 
