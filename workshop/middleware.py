@@ -58,12 +58,11 @@ class OwnPages:
 class Csrf(CsrfViewMiddleware):
     """Django's check of forged requests, for every change asked for by a browser.
 
-    What is no browser (it sends no cookie, no origin, no referrer, and nothing of where it comes
-    from) carries nobody's rights with it that could be abused, and needs no token.
+    What is no browser (it sends no cookie, no origin, and nothing of where it comes from) carries nobody's rights with it that could be abused, and needs no token.
     """
 
     def process_view(self, request: HttpRequest, callback: Any, args: Any, kwargs: Any) -> Any:
-        marks = ("Cookie", "Origin", "Referer", "Sec-Fetch-Site", "Sec-Fetch-Mode")
+        marks = ("Cookie", "Origin", "Sec-Fetch-Site", "Sec-Fetch-Mode")
         if not any(request.headers.get(name) for name in marks):
             return None
         # the API's views say that they are exempt: here none is
