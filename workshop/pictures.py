@@ -5,6 +5,8 @@ drawn when it is asked for.
 
 from __future__ import annotations
 
+from django.db import transaction
+
 from workshop import builders, keeping
 from workshop.answers import drawn_picture
 from workshop.models import Picture, Project
@@ -19,11 +21,16 @@ def newest(project: Project, aside: bool) -> Picture | None:
 
 
 def draw(project: Project, aside: bool = True) -> Picture | None:
-    """Draws a project as it stands and keeps the picture; None where it has no solid."""
+    """Draws a project as it stands and keeps the picture; None where it has no solid, and where the
+    project was thrown away for good while it was drawn.
+    """
     data = builders.ask(drawn_picture, keeping.document_of(project), aside=aside)
     if data is None:
         Picture.objects.filter(project=project).delete()
         return None
-    return Picture.objects.update_or_create(
-        project=project, defaults={"version": project.version, "data": data}
-    )[0]
+    with transaction.atomic():
+        if not Project.objects.filter(pk=project.pk).exists():
+            return None
+        return Picture.objects.update_or_create(
+            project=project, defaults={"version": project.version, "data": data}
+        )[0]

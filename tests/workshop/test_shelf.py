@@ -225,6 +225,21 @@ def test_the_picture_of_an_emptied_project_goes(client: Client) -> None:
     assert not Picture.objects.filter(project=one).exists()
 
 
+def test_a_project_gone_while_it_is_drawn_leaves_no_picture(
+    client: Client, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Emptying the bin does not wait for what draws aside; the picture is let go with the project."""
+    one = project("Wheel on an axle")
+
+    def drawn_too_late(*asked: object, **how: object) -> bytes:
+        Project.objects.filter(pk=one.pk).delete()
+        return b"a picture"
+
+    monkeypatch.setattr(pictures.builders, "ask", drawn_too_late)
+    assert pictures.draw(one) is None
+    assert not Picture.objects.exists()
+
+
 def test_a_block_is_drawn_where_its_corners_fall() -> None:
     """A block 40 x 30 x 20 seen along (0.72, -1.1, 0.78): its silhouette by projecting its corners."""
     done = solve(document(part("p", step("b", "extrude", rectangle("40", "30"), height="20"),
