@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import logging
-from collections.abc import Iterator
-from contextlib import contextmanager
+from collections.abc import Callable
 from typing import Any
 
 from django.db import DatabaseError, transaction
@@ -49,12 +48,11 @@ def create(document: Document, words: str, folder: str = "", demo: str = "") -> 
     return project
 
 
-@contextmanager
-def in_passing() -> Iterator[None]:
+def in_passing(note: Callable[[], object]) -> None:
     """What is noted beside something else: where the disk takes nothing, the rest goes on."""
     try:
         with transaction.atomic():
-            yield
+            note()
     except DatabaseError as error:
         if of_the_books(error) is None:
             raise
@@ -63,8 +61,8 @@ def in_passing() -> Iterator[None]:
 
 def tell(project_id: int, version: int, summary: dict[str, Any]) -> None:
     """What a version came to, for the shelf; nothing where the project has moved on."""
-    with in_passing():
-        Project.objects.filter(id=project_id, version=version).update(summary=summary)
+    found = Project.objects.filter(id=project_id, version=version)
+    in_passing(lambda: found.update(summary=summary))
 
 
 def tell_unbuilt(project_id: int, version: int, why: CoreError) -> None:

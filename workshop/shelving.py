@@ -48,8 +48,8 @@ def shown(project: Project) -> dict[str, Any]:
 
 def used(project_id: int) -> None:
     """Takes a project to the front of the shelf."""
-    with keeping.in_passing():
-        Project.objects.filter(id=project_id).update(opened=timezone.now())
+    found = Project.objects.filter(id=project_id)
+    keeping.in_passing(lambda: found.update(opened=timezone.now()))
 
 
 def throw_away(project: Project) -> None:

@@ -39,6 +39,7 @@ def everything_is_long(monkeypatch: pytest.MonkeyPatch) -> Iterator[None]:
     monkeypatch.setattr(jobs, "_run", minded)
     yield
     until(lambda: not under_way)
+    jobs.end()  # or else the next test's pictures are drawn aside
 
 
 def stl(mesh: trimesh.Trimesh) -> bytes:

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import io
 import json
+import sqlite3
 from datetime import timedelta
 
 import numpy as np
 import pytest
 from django.core.management import call_command
+from django.db import OperationalError, transaction
 from django.test import Client
 from django.utils import timezone
 from PIL import Image
@@ -303,3 +305,24 @@ def test_how_it_should_feel_is_asked_and_taken(client: Client) -> None:
     assert made.json()["document"]["fits"][0]["feel"] == "slide"
     bad = send(client, "POST", "/api/projects", {"starter": "wheel", "feel": "wobbly"})
     assert bad.status_code == 422 and bad.json()["where"] == "feel"
+
+
+def test_a_project_opens_where_nothing_can_be_noted(
+    client: Client, monkeypatch: pytest.MonkeyPatch, caplog: pytest.LogCaptureFixture
+) -> None:
+    """The books held by another for ever: that it was used is not noted, and it opens all the same."""
+    one = project("Wheel on an axle")
+    opened = one.opened
+
+    def locked() -> None:
+        cause = sqlite3.OperationalError("database is locked")
+        cause.sqlite_errorname = "SQLITE_BUSY"
+        raise OperationalError("database is locked") from cause
+
+    with monkeypatch.context() as held:
+        held.setattr(transaction, "atomic", locked)
+        shelving.used(one.pk)
+    assert "not noted: database is locked" in caplog.text
+    assert Project.objects.get(pk=one.pk).opened == opened
+    shelving.used(one.pk)
+    assert Project.objects.get(pk=one.pk).opened != opened
