@@ -30,7 +30,8 @@ def main() -> None:
     print(f"grammar built and first expression read: {first:.1f} ms")
     print(f"ordinary expression: {plain:.3f} ms")
     print(
-        f"slowest hostile one: {worst[0]:.3f} ms ({worst[1]!r}), {worst[0] / plain:.0f} times as long"
+        f"slowest hostile one: {worst[0]:.3f} ms ({worst[1]!r}), {worst[0] / plain:.0f} times as"
+        " long"
     )
 
 

@@ -31,7 +31,8 @@ def timed(work: Callable[[], object]) -> tuple[float, float]:
 def main() -> None:
     """Prints the first time, the time with another material, and bare slicing."""
     print(
-        f"{'':14} {'first':>14} {'other material':>15} {'bare slices':>12}   ratio   (wall, processor ms)"
+        f"{'':14} {'first':>14} {'other material':>15} {'bare slices':>12}   ratio   (wall,"
+        " processor ms)"
     )
     worst = 0.0
     for name in sys.argv[1:] or DEMO:
@@ -54,7 +55,8 @@ def main() -> None:
         again, _ = timed(lambda s=other: compare_materials(s))
         worst = max(worst, first)
         print(
-            f"{name:14} {first:7.0f} {spent:6.0f} {again:15.1f} {sliced:12.0f} {first / sliced:7.1f}"
+            f"{name:14} {first:7.0f} {spent:6.0f} {again:15.1f} {sliced:12.0f}"
+            f" {first / sliced:7.1f}"
         )
     print(f"at most {worst:.0f} ms of {BUDGET_MS} allowed")
 

@@ -76,8 +76,10 @@ def main() -> None:
         high = ordered[round(0.95 * len(ordered)) - 1][0]
         within = sum(ms <= BUDGET_MS for ms, *_ in found) / len(found)
         middle = statistics.median(ms for ms, *_ in found)
-        print(f"{words}, {len(found)} numbers: median {middle:.1f} ms, 95th percentile {high:.1f} ms, "
-              f"{within:.0%} within {BUDGET_MS:.0f} ms")  # fmt: skip
+        print(
+            f"{words}, {len(found)} numbers: median {middle:.1f} ms, 95th percentile {high:.1f} ms,"
+            f" {within:.0%} within {BUDGET_MS:.0f} ms"
+        )
         for ms, name, path in ordered[-8:][::-1]:
             print(f"  {ms:7.1f} ms  {name} {path}")
 

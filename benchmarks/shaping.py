@@ -72,17 +72,22 @@ def main() -> None:
         rounded = timed(lambda b=body, m=mesh, w=wanted: finished_edges(b, m, w, "fillet", "e"))
         filled = timed(lambda b=body: every_edge_rounded(b, 1.0, False, "", "e"))
         print(
-            f"{name}: {len(mesh.triangles)} triangles, a plain cut {plain * 1000:.1f} ms; hollowed "
-            f"{hollow * 1000:.0f} ms ({hollow / plain:.0f} x), {len(wanted)} edges rounded "
-            f"{rounded * 1000:.0f} ms ({rounded / plain:.0f} x), inside edges {filled * 1000:.0f} ms"
+            f"{name}: {len(mesh.triangles)} triangles, a plain cut {plain * 1000:.1f} ms; hollowed"
+            f" {hollow * 1000:.0f} ms ({hollow / plain:.0f} x), {len(wanted)} edges rounded"
+            f" {rounded * 1000:.0f} ms ({rounded / plain:.0f} x), inside edges"
+            f" {filled * 1000:.0f} ms"
         )
     told_steps()
 
 
 def told_steps() -> None:
     """Steps as documents tell them, each beside a plain boolean of the body it acts on."""
-    plate = {"id": "b", "kind": "extrude", "fields": {"height": "6"},
-             "outline": {"kind": "rectangle", "fields": {"width": "120", "depth": "80", "corners": "8"}}}  # fmt: skip
+    plate = {
+        "id": "b",
+        "kind": "extrude",
+        "fields": {"height": "6"},
+        "outline": {"kind": "rectangle", "fields": {"width": "120", "depth": "80", "corners": "8"}},
+    }
     hole = {"id": "h", "kind": "hole", "fields": {"diameter": "3"},
             "place": {"on": "b.top", "y": "0 - 36"}}  # fmt: skip
     frame = {"id": "f", "kind": "sweep", "fields": {"path": "right 80, up 50, left 80, close"},
@@ -90,20 +95,35 @@ def told_steps() -> None:
     rod = {"id": "r", "kind": "extrude", "fields": {"height": "300"},
            "outline": {"kind": "circle", "fields": {"diameter": "12"}}}  # fmt: skip
     cases: dict[str, tuple[list[dict[str, Any]], dict[str, Any]]] = {
-        "40 holes along an outline": ([plate, hole], {"kind": "along", "fields": {"by": "0 - 4", "count": "40"}}),
+        "40 holes along an outline": (
+            [plate, hole],
+            {"kind": "along", "fields": {"by": "0 - 4", "count": "40"}},
+        ),
         "a gasket from the section at a face": (
             [plate, hole],
-            {"kind": "extrude", "fields": {"height": "1"}, "place": {"on": "b.top"},
-             "outline": {"kind": "section", "fields": {"face": "b.top", "by": "0 - 2"}}},
+            {
+                "kind": "extrude",
+                "fields": {"height": "1"},
+                "place": {"on": "b.top"},
+                "outline": {"kind": "section", "fields": {"face": "b.top", "by": "0 - 2"}},
+            },
         ),
         "a frame cut at its mitres and pegged": (
             [frame],
-            {"kind": "split", "fields": {"plane": "at the mitres of a swept frame", "pegs": "1", "peg": "2"}},
+            {
+                "kind": "split",
+                "fields": {"plane": "at the mitres of a swept frame", "pegs": "1", "peg": "2"},
+            },
         ),
         "a thread M12, 300 long": (
-            [rod], {"kind": "thread", "place": {"on": "r.top"}, "fields": {"designation": "M12", "long": "300"}},
+            [rod],
+            {
+                "kind": "thread",
+                "place": {"on": "r.top"},
+                "fields": {"designation": "M12", "long": "300"},
+            },
         ),
-    }  # fmt: skip
+    }
     for name, (before, step) in cases.items():
         body = _solid([*before])
         cutter = Manifold.cylinder(1000, 2, 2, 96, True)

@@ -1,7 +1,7 @@
 """The shelf with 200 projects in a browser: usable, complete, and what its scripts weigh sent.
 
-Usable: the first thing to begin with and the first project can be pressed. Complete: every picture in
-sight is drawn. The baseline is a page of the same server that holds nothing but a line of text.
+Usable: the first thing to begin with and the first project can be pressed. Complete: every picture
+in sight is drawn. The baseline is a page of the same server that holds nothing but a line of text.
 
 Run: .venv/bin/python -m benchmarks.shelf
 """
@@ -34,7 +34,8 @@ const seen = (one) => one.getBoundingClientRect().top < innerHeight;
 let usable = 0;
 const look = () => {
   const cards = document.querySelectorAll('[data-project]');
-  if (!usable && cards.length && document.querySelector('[data-starter]')) usable = performance.now();
+  const asked = document.querySelector('[data-starter]');
+  if (!usable && cards.length && asked) usable = performance.now();
   const drawn = [...document.images].filter(seen);
   if (usable && drawn.length && drawn.every((one) => one.complete && one.naturalWidth))
     return done([usable, performance.now(), cards.length]);
@@ -92,7 +93,8 @@ def look(url: str) -> None:
         for name, times, budget in (("usable", usable, 1500), ("complete", complete, 3000)):
             middle = statistics.median(times)
             print(
-                f"{name:20s} {middle:8.0f} ms   {middle / base:5.1f} × the line, of {budget} allowed"
+                f"{name:20s} {middle:8.0f} ms   {middle / base:5.1f} × the line, of {budget}"
+                " allowed"
             )
         print(f"scripts as sent      {weight / 1000:8.0f} kB  of 200 allowed")
     finally:

@@ -42,8 +42,8 @@ def main() -> None:
 
         embree, ours = best(bare), best(lambda mesh=mesh: measure_walls(mesh))
         print(
-            f"{len(mesh.triangles):8d} triangles, {len(points):6d} rays: bare Embree {embree * 1000:6.1f} ms, "
-            f"wall map {ours * 1000:6.1f} ms, ratio {ours / embree:.2f}"
+            f"{len(mesh.triangles):8d} triangles, {len(points):6d} rays: bare Embree"
+            f" {embree * 1000:6.1f} ms, wall map {ours * 1000:6.1f} ms, ratio {ours / embree:.2f}"
         )
 
 

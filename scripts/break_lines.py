@@ -16,14 +16,37 @@ from dataclasses import dataclass
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[1]
-COPIED = ("core", "cli", "config", "workshop", "tests", "scripts", "docs", "pyproject.toml", "manage.py", "fairhinge")  # fmt: skip
+COPIED = (
+    "core",
+    "cli",
+    "config",
+    "workshop",
+    "tests",
+    "scripts",
+    "docs",
+    "pyproject.toml",
+    "manage.py",
+    "fairhinge",
+)
 AT_ONCE = 2
 LONGEST_S = 400
 
-FITS, GOOD, THREADS = "tests/core/test_fits.py", "tests/core/test_never_a_false_good.py", "tests/core/test_threads.py"  # fmt: skip
-PROOF, MESHES, CHECKS = "tests/core/test_proof.py", "tests/core/test_meshes.py", "tests/core/test_checks.py"  # fmt: skip
+FITS, GOOD, THREADS = (
+    "tests/core/test_fits.py",
+    "tests/core/test_never_a_false_good.py",
+    "tests/core/test_threads.py",
+)
+PROOF, MESHES, CHECKS = (
+    "tests/core/test_proof.py",
+    "tests/core/test_meshes.py",
+    "tests/core/test_checks.py",
+)
 LEARNING, REPORT = "tests/core/test_learning.py", "tests/core/test_report.py"
-ACCEPTING, SOLVING, API = "tests/core/test_accepting.py", "tests/core/test_solving.py", "tests/workshop"  # fmt: skip
+ACCEPTING, SOLVING, API = (
+    "tests/core/test_accepting.py",
+    "tests/core/test_solving.py",
+    "tests/workshop",
+)
 
 
 @dataclass(frozen=True)
@@ -44,112 +67,274 @@ def _of(file: str, tests: tuple[str, ...], *breaks: tuple[str, ...]) -> list[Bre
 BREAKS: list[Break] = [
     # threads and screws
     *_of(
-        "core/threads/strength.py", (THREADS, GOOD),
-        ("return bolt.crest - nut.root", "return bolt.crest - nut.crest", "largest_gap or stripping"),
-        ("bolt_mm2 = 2 * math.pi * nut.root", "bolt_mm2 = 2 * math.pi * nut.crest", "shear_areas or stripping"),
+        "core/threads/strength.py",
+        (THREADS, GOOD),
+        (
+            "return bolt.crest - nut.root",
+            "return bolt.crest - nut.crest",
+            "largest_gap or stripping",
+        ),
+        (
+            "bolt_mm2 = 2 * math.pi * nut.root",
+            "bolt_mm2 = 2 * math.pi * nut.crest",
+            "shear_areas or stripping",
+        ),
         ("max(1 - 2 * half_width_mm(nut, bolt.crest) / thread.pitch, 0.0)", "0.5", "shear_areas"),
         ("HALF = 0.5", "HALF = 0.3", "largest_gap or coarser"),
     ),
     *_of(
-        "core/threads/profile.py", (THREADS, GOOD, FITS),
-        ("crest = thread.major / 2 - gap_mm", "crest = thread.major / 2", "clear_each_other or free_nut"),
-        ("axial = sign * thread.axial_of_normal(gap_mm)", "axial = -sign * thread.axial_of_normal(gap_mm)", "largest_gap or free_nut or every_gap"),
-        ("root = max(thread.minor_internal / 2, bolt_root + gap_mm + other_mm)", "root = thread.minor_internal / 2", "clear_each_other"),
+        "core/threads/profile.py",
+        (THREADS, GOOD, FITS),
+        (
+            "crest = thread.major / 2 - gap_mm",
+            "crest = thread.major / 2",
+            "clear_each_other or free_nut",
+        ),
+        (
+            "axial = sign * thread.axial_of_normal(gap_mm)",
+            "axial = -sign * thread.axial_of_normal(gap_mm)",
+            "largest_gap or free_nut or every_gap",
+        ),
+        (
+            "root = max(thread.minor_internal / 2, bolt_root + gap_mm + other_mm)",
+            "root = thread.minor_internal / 2",
+            "clear_each_other",
+        ),
     ),
     *_of(
-        "core/fits/screw.py", (GOOD, FITS),
-        ('return most_gap_mm(thread, {"inner": 1.0, "outer": 0.0}.get(gives_way, 0.5))', "return None", "free_nut"),
+        "core/fits/screw.py",
+        (GOOD, FITS),
+        (
+            'return most_gap_mm(thread, {"inner": 1.0, "outer": 0.0}.get(gives_way, 0.5))',
+            "return None",
+            "free_nut",
+        ),
         ("marks_only=not _modelled(given),", "marks_only=False,", "marked"),
     ),
     *_of(
-        "core/project/proposing.py", (GOOD, FITS),
-        ("min(wanted, math.floor(most * 100 + 1e-6) / 100)", "max(wanted, math.floor(most * 100 + 1e-6) / 100)", "free_nut"),
+        "core/project/proposing.py",
+        (GOOD, FITS),
+        (
+            "min(wanted, math.floor(most * 100 + 1e-6) / 100)",
+            "max(wanted, math.floor(most * 100 + 1e-6) / 100)",
+            "free_nut",
+        ),
     ),
     # fits
     *_of(
-        "core/fits/clip_strength.py", (FITS, GOOD),
-        ("strain = y * thick / (FACTOR[taper] * length**2)", "strain = y * thick / (FACTOR[taper] * length)", "strain or worked or clip or ball_hinge"),
-        ("under = 1 - friction * slope", "under = 1 + friction * slope", "ramp or worked or clip or push"),
+        "core/fits/clip_strength.py",
+        (FITS, GOOD),
+        (
+            "strain = y * thick / (FACTOR[taper] * length**2)",
+            "strain = y * thick / (FACTOR[taper] * length)",
+            "strain or worked or clip or ball_hinge",
+        ),
+        (
+            "under = 1 - friction * slope",
+            "under = 1 + friction * slope",
+            "ramp or worked or clip or push",
+        ),
     ),
     *_of(
-        "core/fits/ball_hinge.py", (GOOD, FITS),
-        ("bent = bend(spread, edge, 2 * radius", "bent = bend(spread, edge + radius, 2 * radius", "ball_hinge"),
-        ('return max(given.numbers["barrel"] / 2 + given.gap_mm, given.numbers["reach"])', 'return given.numbers["barrel"] / 2 + given.gap_mm', "ball_hinge"),
+        "core/fits/ball_hinge.py",
+        (GOOD, FITS),
+        (
+            "bent = bend(spread, edge, 2 * radius",
+            "bent = bend(spread, edge + radius, 2 * radius",
+            "ball_hinge",
+        ),
+        (
+            'return max(given.numbers["barrel"] / 2 + given.gap_mm, given.numbers["reach"])',
+            'return given.numbers["barrel"] / 2 + given.gap_mm',
+            "ball_hinge",
+        ),
     ),
     *_of(
-        "core/fits/captive.py", (GOOD, FITS),
+        "core/fits/captive.py",
+        (GOOD, FITS),
         ("return 0.0 if given.a.body is None else given.gap_mm", "return given.gap_mm", "captives"),
     ),
     *_of(
-        "core/fits/dovetail.py", (GOOD, FITS),
+        "core/fits/dovetail.py",
+        (GOOD, FITS),
         ("far = max(open_to, half)", "far = half", "dovetail"),
         ("2 * _half_top(_tail(given, -given.shares[0], -ROOT_MM))", "2 * wide", "dovetail"),
     ),
-    *_of("core/fits/clip.py", (GOOD, FITS), ("gap * (1 - math.sin(lean)) / math.cos(lean)", "gap", "return_ramp")),
-    *_of("core/fits/strap.py", (GOOD, FITS), ("turns = n[\"cover\"] / pitch", "turns = n[\"cover\"] / 0.7", "strap")),
-    *_of("core/fits/pieces.py", (GOOD, FITS), ("deep = _below(cut, within) if within is not None else None", "deep = None", "leaves_no or leaves_none")),
+    *_of(
+        "core/fits/clip.py",
+        (GOOD, FITS),
+        ("gap * (1 - math.sin(lean)) / math.cos(lean)", "gap", "return_ramp"),
+    ),
+    *_of(
+        "core/fits/strap.py",
+        (GOOD, FITS),
+        ('turns = n["cover"] / pitch', 'turns = n["cover"] / 0.7', "strap"),
+    ),
+    *_of(
+        "core/fits/pieces.py",
+        (GOOD, FITS),
+        (
+            "deep = _below(cut, within) if within is not None else None",
+            "deep = None",
+            "leaves_no or leaves_none",
+        ),
+    ),
     # measuring
     *_of(
-        "core/checks/measuring.py", (GOOD, FITS, REPORT),
+        "core/checks/measuring.py",
+        (GOOD, FITS, REPORT),
         ("if share < KEPT * whole", "if share < 0", "leaves_no or leaves_none"),
-        ("for wall in meeting.walls_left", "for wall in meeting.walls_left[:0]", "leaves_no or leaves_none or wall"),
+        (
+            "for wall in meeting.walls_left",
+            "for wall in meeting.walls_left[:0]",
+            "leaves_no or leaves_none or wall",
+        ),
     ),
-    *_of("core/proof/engagement.py", (GOOD,), ("float(reach.min())", "float(np.max(reach, where=np.isfinite(reach), initial=-9))", "nut or engag or bolt")),
     *_of(
-        "core/proof/escape.py", (GOOD,),
-        ("if depth < best.held_mm:", "if depth > best.held_mm or not np.isfinite(best.held_mm):", "ball_is_held"),
-        ("inside = inside[np.isfinite(reached) & (facing > 0)]", "inside = inside[np.isfinite(reached) & (facing < 0)]", "ball_is_held"),
+        "core/proof/engagement.py",
+        (GOOD,),
+        (
+            "float(reach.min())",
+            "float(np.max(reach, where=np.isfinite(reach), initial=-9))",
+            "nut or engag or bolt",
+        ),
+    ),
+    *_of(
+        "core/proof/escape.py",
+        (GOOD,),
+        (
+            "if depth < best.held_mm:",
+            "if depth > best.held_mm or not np.isfinite(best.held_mm):",
+            "ball_is_held",
+        ),
+        (
+            "inside = inside[np.isfinite(reached) & (facing > 0)]",
+            "inside = inside[np.isfinite(reached) & (facing < 0)]",
+            "ball_is_held",
+        ),
     ),
     # proof
     *_of(
-        "core/proof/layers.py", (PROOF, GOOD),
-        ("span += 2 * reach_mm if kind == \"bridge\" else reach_mm", "span += 0.0", "bridge"),
-        ("for index in np.union1d(steep, begins):", "for index in np.union1d(steep, begins)[5:]:", "bridge or layer or island or mushroom"),
+        "core/proof/layers.py",
+        (PROOF, GOOD),
+        ('span += 2 * reach_mm if kind == "bridge" else reach_mm', "span += 0.0", "bridge"),
+        (
+            "for index in np.union1d(steep, begins):",
+            "for index in np.union1d(steep, begins)[5:]:",
+            "bridge or layer or island or mushroom",
+        ),
         ("if index in begins:", "if False:", "tip"),
     ),
-    *_of("core/proof/capacity.py", (GOOD, REPORT), ("if x0 > low_x - 0.5 and top > level - 1e-6:", "if top > level - 1e-6:", "cup_holds or capacity")),
-    *_of("core/proof/small_part.py", (GOOD,), ("low = ((depth - MIDDLE_MM - SLOPE", "low = ((depth - DEEP_MM - SLOPE", "small_parts")),
+    *_of(
+        "core/proof/capacity.py",
+        (GOOD, REPORT),
+        (
+            "if x0 > low_x - 0.5 and top > level - 1e-6:",
+            "if top > level - 1e-6:",
+            "cup_holds or capacity",
+        ),
+    ),
+    *_of(
+        "core/proof/small_part.py",
+        (GOOD,),
+        ("low = ((depth - MIDDLE_MM - SLOPE", "low = ((depth - DEEP_MM - SLOPE", "small_parts"),
+    ),
     *_of("core/proof/slender.py", (PROOF, GOOD), ("key=_area)", "key=len)", "pin")),
-    *_of("core/proof/sound.py", (GOOD, MESHES), ("    once = _without_doubles(mesh)", "    once = mesh", "counted_once")),
+    *_of(
+        "core/proof/sound.py",
+        (GOOD, MESHES),
+        ("    once = _without_doubles(mesh)", "    once = mesh", "counted_once"),
+    ),
     *_of("core/proof/gaps.py", (PROOF, FITS), ("rise < -1e-9", "rise > 1e-9", "gap or distance")),
     # judging
     *_of(
-        "core/checks/meeting.py", (GOOD, FITS, REPORT),
-        ("good = abs(gap.distance_mm - pair.asked_mm) <= pair.tolerance_mm", "good = True", "rail or ramp or gap"),
+        "core/checks/meeting.py",
+        (GOOD, FITS, REPORT),
+        (
+            "good = abs(gap.distance_mm - pair.asked_mm) <= pair.tolerance_mm",
+            "good = True",
+            "rail or ramp or gap",
+        ),
         ("if held < HELD_MM:", "if False:", "ball_is_held"),
         ("if found is None or found.overlap_mm <= 0:", "if False:", "opened_past"),
         ("if low > joint.process.layer_mm + 1e-6:", "if False:", "captives"),
     ),
     *_of(
-        "core/report/accepting.py", (ACCEPTING, CHECKS),
+        "core/report/accepting.py",
+        (ACCEPTING, CHECKS),
         ("SLACK = 1.05", "SLACK = 9.0"),
     ),
     *_of(
-        "core/checks/judge.py", (CHECKS, ACCEPTING),
+        "core/checks/judge.py",
+        (CHECKS, ACCEPTING),
         ("(check is None or check.acceptable)", "True"),
     ),
-    *_of("core/checks/trying.py", (CHECKS,), ("if any(one.severity == \"stop\" and _what(one) not in stops for one in after):", "if False:")),
-    *_of("core/report/readings.py", (CHECKS, REPORT), ("severity=state,", "severity=\"good\",", "readings")),
-    *_of("core/steps/patterns.py", (GOOD,), ("if feature.mode == \"common\":", "if False:", "mirrored_common")),
+    *_of(
+        "core/checks/trying.py",
+        (CHECKS,),
+        (
+            'if any(one.severity == "stop" and _what(one) not in stops for one in after):',
+            "if False:",
+        ),
+    ),
+    *_of(
+        "core/report/readings.py",
+        (CHECKS, REPORT),
+        ("severity=state,", 'severity="good",', "readings"),
+    ),
+    *_of(
+        "core/steps/patterns.py",
+        (GOOD,),
+        ('if feature.mode == "common":', "if False:", "mirrored_common"),
+    ),
     # learning
     *_of(
-        "core/process/learning.py", (LEARNING, "tests/core/test_gauges.py"),
-        ("mean = np.array([[one.gap_mm + errors.inner - errors.outer]])", "mean = np.array([[one.gap_mm - errors.inner + errors.outer]])", "slips or wrong or doubt"),
-        ("both = both + (0.0 if inner is None else inner[None])", "both = both - (0.0 if inner is None else inner[None])", "which_print"),
-        ("together=float(covariance[0, 1]),", "together=-float(covariance[0, 1]),", "tie_outer or nothing_of"),
-        ("blur = sigma * math.sqrt(share / 2) / STEP_MM", "blur = 0.0", "more_entries or closed_form"),
+        "core/process/learning.py",
+        (LEARNING, "tests/core/test_gauges.py"),
+        (
+            "mean = np.array([[one.gap_mm + errors.inner - errors.outer]])",
+            "mean = np.array([[one.gap_mm - errors.inner + errors.outer]])",
+            "slips or wrong or doubt",
+        ),
+        (
+            "both = both + (0.0 if inner is None else inner[None])",
+            "both = both - (0.0 if inner is None else inner[None])",
+            "which_print",
+        ),
+        (
+            "together=float(covariance[0, 1]),",
+            "together=-float(covariance[0, 1]),",
+            "tie_outer or nothing_of",
+        ),
+        (
+            "blur = sigma * math.sqrt(share / 2) / STEP_MM",
+            "blur = 0.0",
+            "more_entries or closed_form",
+        ),
         ("if len(bare) >= REPEATS_FROM and bare in known:", "if False:", "entered_twice"),
-        ("self.low, self.high = edges[step], edges[step + 1]", "self.low, self.high = edges[step] + 0.05, edges[step + 1] + 0.05", "edges_of_the_bands"),
+        (
+            "self.low, self.high = edges[step], edges[step + 1]",
+            "self.low, self.high = edges[step] + 0.05, edges[step + 1] + 0.05",
+            "edges_of_the_bands",
+        ),
     ),
     # solving and saving
-    *_of("core/project/solve.py", (SOLVING, GOOD), ("                [state.key for state in others.values()],", "                [],")),
     *_of(
-        "workshop/keeping.py", (API,),
-        ("Project.objects.filter(id=project_id, version=version)", "Project.objects.filter(id=project_id)"),
+        "core/project/solve.py",
+        (SOLVING, GOOD),
+        ("                [state.key for state in others.values()],", "                [],"),
+    ),
+    *_of(
+        "workshop/keeping.py",
+        (API,),
+        (
+            "Project.objects.filter(id=project_id, version=version)",
+            "Project.objects.filter(id=project_id)",
+        ),
         ("parent=project.current,", "parent=None,"),
         ("number=newest + 1,", "number=newest + 2,"),
     ),
-]  # fmt: skip
+]
 
 
 def main(words: list[str]) -> int:

@@ -1,4 +1,6 @@
-"""Sections of fits as small drawings that move as the fit does; still where motion is not wanted."""
+"""Sections of fits as small drawings that move as the fit does; still where motion is not
+wanted.
+"""
 
 from __future__ import annotations
 
@@ -18,7 +20,9 @@ SWING_DEG = 28.0
 
 
 def section_svg(section: SectionPicture, meeting: Meeting | None = None) -> str:
-    """A section as SVG, dimensions in brass; part b goes as far as there is room, and comes back."""
+    """A section as SVG, dimensions in brass; part b goes as far as there is room, and comes
+    back.
+    """
     (low_x, low_y), (high_x, high_y) = section.low, section.high
     scale = min(SCALE, 320 / (high_x - low_x), 260 / (high_y - low_y))
     wide, tall = (high_x - low_x) * scale, (high_y - low_y) * scale

@@ -45,24 +45,52 @@ HALF = ("moves", {"moves": "right 18, up 12, round 5, to 7 22, round 4, up 14, l
 
 SAMPLES: dict[str, Steps] = {
     "extrude": [
-        step("extrude", ("pillow", {"width": "40", "depth": "30", "corners": "7", "bulge": "3"}), height="16", draft="6 deg")
+        step(
+            "extrude",
+            ("pillow", {"width": "40", "depth": "30", "corners": "7", "bulge": "3"}),
+            height="16",
+            draft="6 deg",
+        )
     ],
     "revolve": [step("revolve", HALF, angle="270 deg")],
     "loft": [LOFT],
     "sweep": [step("sweep", MITRED, path="up 40, right 50, down 40")],
     "text": [block("5"), step("text", on="body.top", text="LOCK 9", height="8", depth="1.2")],
     "wrap": [ROD, step("wrap", ("rectangle", {"width": "70", "depth": "6"}), depth="2", up="17")],
-    "boss": [block("6"), step("boss", on="body.top", diameter="12", height="14", foot="4", bore="5")],
+    "boss": [
+        block("6"),
+        step("boss", on="body.top", diameter="12", height="14", foot="4", bore="5"),
+    ],
     "ledge": [block("20"), CUP, step("ledge", inwards="3", down="6")],
-    "rib": [block("4"), step("rib", on="body.top", from_x="0-18", from_y="0-10", to_x="18", to_y="10")],
+    "rib": [
+        block("4"),
+        step("rib", on="body.top", from_x="0-18", from_y="0-10", to_x="18", to_y="10"),
+    ],
     "flats": [ROD, step("flats", on="rod.top", across="22", depth="12")],
     "hole": [
         block(),
         step("hole", on="body.top", form="counterbored", diameter="8", head="18", head_depth="5"),
     ],
     "hollow": [
-        {**step("extrude", ("rectangle", {"width": "40", "depth": "30", "corners": "6"}), height="16", draft="0-8 deg"), "id": "low"},
-        {**step("extrude", ("rectangle", {"width": "52", "depth": "42", "corners": "8"}), on="low.top", height="12", draft="0-8 deg"), "id": "high"},
+        {
+            **step(
+                "extrude",
+                ("rectangle", {"width": "40", "depth": "30", "corners": "6"}),
+                height="16",
+                draft="0-8 deg",
+            ),
+            "id": "low",
+        },
+        {
+            **step(
+                "extrude",
+                ("rectangle", {"width": "52", "depth": "42", "corners": "8"}),
+                on="low.top",
+                height="12",
+                draft="0-8 deg",
+            ),
+            "id": "high",
+        },
         step("hollow", wall="1.6", open="high.top"),
     ],
     "shell": [block("22"), step("shell", wall="2.4", floor="2")],
@@ -70,7 +98,11 @@ SAMPLES: dict[str, Steps] = {
     "chamfer": [block(), step("chamfer", size="4", where="top rim")],
     "row": [block("6"), HOLE, step("row", count="4", spacing="11")],
     "round": [
-        {**ROD, "outline": {"kind": "circle", "fields": {"diameter": "50"}}, "fields": {"height": "6"}},
+        {
+            **ROD,
+            "outline": {"kind": "circle", "fields": {"diameter": "50"}},
+            "fields": {"height": "6"},
+        },
         {**step("hole", on={"on": "rod.top", "x": "17"}, diameter="7"), "id": "drilled"},
         step("round", count="7"),
     ],
@@ -82,7 +114,16 @@ SAMPLES: dict[str, Steps] = {
     "grid": [block("6"), HOLE, step("grid", columns="4", rows="3", across="11", back="10")],
     "rings": [
         {**ROD, "outline": {"kind": "ring", "fields": {"outside": "34", "inside": "29"}}},
-        {**step("hole", on={"on": "rod.side", "y": "0-14"}, diameter="4", reach="to depth", depth="5"), "id": "h"},
+        {
+            **step(
+                "hole",
+                on={"on": "rod.side", "y": "0-14"},
+                diameter="4",
+                reach="to depth",
+                depth="5",
+            ),
+            "id": "h",
+        },
         step("rings", count="12", rings="4", spacing="7", stagger="staggered"),
     ],
     "fill": [
@@ -99,29 +140,62 @@ SAMPLES: dict[str, Steps] = {
     "piece": [step("piece", part="other")],
     "split": [block("20"), CUP, step("split", facing="right", at="6")],
     "thread": [
-        {**ROD, "outline": {"kind": "circle", "fields": {"diameter": "24"}}, "fields": {"height": "36"}},
-        step("thread", on="rod.top", designation="print 24x5", long="24", lead_in="1.2", run_out="3"),
+        {
+            **ROD,
+            "outline": {"kind": "circle", "fields": {"diameter": "24"}},
+            "fields": {"height": "36"},
+        },
+        step(
+            "thread", on="rod.top", designation="print 24x5", long="24", lead_in="1.2", run_out="3"
+        ),
     ],
     "screw hole": [block("10"), step("screw hole", on="body.top", size="M6", head="countersunk")],
     "nut trap": [block("12"), step("nut trap", on="body.top", size="M8")],
     "traced": [block("6"), step("traced", on="body.top", drawing="fish", width="34", depth="2")],
     "blend": [
         block("5"),
-        {**step("extrude", ("rectangle", {"width": "20", "depth": "14", "corners": "3"}), on="body.top", height="14"), "id": "post"},
+        {
+            **step(
+                "extrude",
+                ("rectangle", {"width": "20", "depth": "14", "corners": "3"}),
+                on="body.top",
+                height="14",
+            ),
+            "id": "post",
+        },
         step("blend", radius="3.5", of="post"),
     ],
     "bridge": [
         block("5"),
-        {**step("extrude", ("rectangle", {"width": "8", "depth": "24"}), on={"on": "body.top", "x": "21"}, height="40"), "id": "wall"},
-        step("bridge", ("circle", {"diameter": "11"}), on={"on": "body.top", "x": "0-14"}, to="wall.left", to_y="8"),
+        {
+            **step(
+                "extrude",
+                ("rectangle", {"width": "8", "depth": "24"}),
+                on={"on": "body.top", "x": "21"},
+                height="40",
+            ),
+            "id": "wall",
+        },
+        step(
+            "bridge",
+            ("circle", {"diameter": "11"}),
+            on={"on": "body.top", "x": "0-14"},
+            to="wall.left",
+            to_y="8",
+        ),
     ],
     "combine": [block(), step("combine", part="other", mode="cut")],
-}  # fmt: skip
+}
 OTHER = {
     "name": "other",
     "label": "Other",
-    "steps": [{**step("extrude", ("circle", {"diameter": "24"}), on={"out": "6"}, height="20"), "id": "peg"}],
-}  # fmt: skip
+    "steps": [
+        {
+            **step("extrude", ("circle", {"diameter": "24"}), on={"out": "6"}, height="20"),
+            "id": "peg",
+        }
+    ],
+}
 
 HALVED = {
     "name": "other",

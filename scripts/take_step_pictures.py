@@ -101,7 +101,10 @@ def outline_page(folder: Path) -> str:
         words |= {"drawing": FISH, "face": "base.top"}
         name = kind.kind.replace(" ", "-")
         (folder / f"{name}.svg").write_text(outline_svg(kind.make(numbers, words, below)))
-        text += f"\n### {kind.title}\n\n![{kind.kind}](steps/{name}.svg)\n\n{fields_table(kind.fields)}\n"
+        text += (
+            "\n###"
+            f" {kind.title}\n\n![{kind.kind}](steps/{name}.svg)\n\n{fields_table(kind.fields)}\n"
+        )
     return text
 
 

@@ -1,4 +1,6 @@
-"""Writes docs/checks.md from the check classes: what each asks, measures, holds it against, offers."""
+"""Writes docs/checks.md from the check classes: what each asks, measures, holds it against,
+offers.
+"""
 
 from __future__ import annotations
 

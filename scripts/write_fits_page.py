@@ -1,4 +1,5 @@
-"""Writes docs/fits.md: every kind of fit with its fields, its working and its section, from the demo.
+"""Writes docs/fits.md: every kind of fit with its fields, its working and its section, from the
+demo.
 
 Run through scripts/screenshots.
 """
@@ -51,7 +52,10 @@ def main(folder: Path) -> None:
         if fit.section:
             (pictures / f"{name}.svg").write_text(section_svg(fit.section, meeting))
         page += f"## {kind.title}\n\n"
-        page += f"Between a {kind.roles[0]} and a {kind.roles[1]}. Also found as: {', '.join(kind.also)}.\n\n"
+        page += (
+            f"Between a {kind.roles[0]} and a {kind.roles[1]}. Also found as:"
+            f" {', '.join(kind.also)}.\n\n"
+        )
         page += f"![section]({'fits/' + name}.svg)\n\n"
         page += fields_table(kind.fields) + "\n\n"
         page += f"In the {title.lower()}, {fit.gap_mm:.2f} mm a side:\n\n"

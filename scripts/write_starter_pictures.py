@@ -46,8 +46,9 @@ def _still(outlines) -> str:  # type: ignore[no-untyped-def]
         for one in outlines
     )
     return (
-        f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide * 3:.0f}" height="{tall * 3:.0f}" '
-        f'viewBox="{low_x - 1:.2f} {-low_y - tall - 1:.2f} {wide + 2:.2f} {tall + 2:.2f}">{paths}</svg>\n'
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide * 3:.0f}" height="{tall * 3:.0f}"'
+        f' viewBox="{low_x - 1:.2f} {-low_y - tall - 1:.2f} {wide + 2:.2f}'
+        f' {tall + 2:.2f}">{paths}</svg>\n'
     )
 
 

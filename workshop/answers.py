@@ -339,7 +339,9 @@ def _unproved(solution: Solution) -> Report:
 
 @built
 def unbuilt(document: Document, words: str, remedy: str) -> Report:
-    """A report on a document that cannot be built here: every step to read and to change, no solid."""
+    """A report on a document that cannot be built here: every step to read and to change, no
+    solid.
+    """
     parts = [
         part.model_copy(
             update={"steps": [s.model_copy(update={"enabled": False}) for s in part.steps]}

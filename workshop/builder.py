@@ -1,4 +1,6 @@
-"""What runs in a builder: it does what it is asked, one thing after the other, until nobody asks."""
+"""What runs in a builder: it does what it is asked, one thing after the other, until nobody
+asks.
+"""
 
 from __future__ import annotations
 

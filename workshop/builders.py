@@ -225,8 +225,8 @@ def ask(
     """What a function answers to arguments, worked out by a builder.
 
     Args:
-        aside: whether nobody waits at the screen: it is done by builders of its own, which yield the
-            machine to those at which somebody waits.
+        aside: whether nobody waits at the screen: it is done by builders of its own, which yield
+            the machine to those at which somebody waits.
         newest: a line of work of the project in which newer work makes older pointless; its
             builder is another than that of other lines.
         seconds: it may take, where that is not what building may.
@@ -374,7 +374,9 @@ def _times_let_through(given: tuple[Any, ...]) -> float:
 def _heard(
     one: _Builder, pool: _Pool, within: tuple[float, float], unwanted: Callable[[], bool]
 ) -> Iterator[tuple[str, Any]]:
-    """Messages of a builder while it stays within its limits, seconds and MB, and somebody waits."""
+    """Messages of a builder while it stays within its limits, seconds and MB, and somebody
+    waits.
+    """
     seconds, most_mb = within
     began = looked = time.monotonic()
     halted = 0.0
@@ -402,14 +404,19 @@ def _heard(
         if now - began > seconds:
             raise Limited(
                 f"this takes more than {seconds:g} s to build and prove",
-                remedy="fewer copies, larger facets or simpler outlines; the server lets it through by"
-                " name (FAIRHINGE_LET_THROUGH) or lets all take longer (FAIRHINGE_BUILD_SECONDS)",
+                remedy=(
+                    "fewer copies, larger facets or simpler outlines; the server lets it through by"
+                    " name (FAIRHINGE_LET_THROUGH) or lets all take longer"
+                    " (FAIRHINGE_BUILD_SECONDS)"
+                ),
             )
         if now - looked > 0.2:
             looked = now
             if _bytes(one) > most_mb * 1e6:
                 raise Limited(
                     f"this takes more than {most_mb:g} MB to build and prove",
-                    remedy="fewer copies or smaller sizes; the server lets it through by name"
-                    " (FAIRHINGE_LET_THROUGH) or lets all take more (FAIRHINGE_BUILD_MB)",
+                    remedy=(
+                        "fewer copies or smaller sizes; the server lets it through by name"
+                        " (FAIRHINGE_LET_THROUGH) or lets all take more (FAIRHINGE_BUILD_MB)"
+                    ),
                 )

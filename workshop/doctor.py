@@ -33,8 +33,8 @@ OLDEST_COPY_DAYS = 3
 
 @dataclass(frozen=True)
 class Ailment:
-    """Something wrong: in words, what would mend it, whether the workshop can open with it, and what
-    was done."""
+    """Something wrong: in words, what would mend it, whether the workshop can open with it, and
+    what was done."""
 
     words: str
     cure: str = ""

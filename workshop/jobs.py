@@ -1,9 +1,10 @@
 """Work that outlives a restart: large meshes brought in; pictures and verdicts for the shelf.
 
 One queue (huey), one kind of worker: a thread that takes from the queue and asks a builder, aside
-(`workshop.builders`), so that all computing has the same limits, the same halts, and yields to those
-who wait at a screen. The queue lies in SQLite beside the books; with ``FAIRHINGE_QUEUE`` it is
-Redis', and `manage.py work` takes from it on as many machines as share the books (docs/machines.md).
+(`workshop.builders`), so that all computing has the same limits, the same halts, and yields to
+those who wait at a screen. The queue lies in SQLite beside the books; with ``FAIRHINGE_QUEUE`` it
+is Redis', and `manage.py work` takes from it on as many machines as share the books
+(docs/machines.md).
 """
 
 from __future__ import annotations

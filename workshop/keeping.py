@@ -66,7 +66,9 @@ def tell(project_id: int, version: int, summary: dict[str, Any]) -> None:
 
 
 def tell_unbuilt(project_id: int, version: int, why: CoreError) -> None:
-    """That a version cannot be built here, for the shelf; nothing where the project has moved on."""
+    """That a version cannot be built here, for the shelf; nothing where the project has
+    moved on.
+    """
     found = Project.objects.filter(id=project_id, version=version).first()
     if found is not None:
         words = f"not built: {why.message}"

@@ -1,9 +1,9 @@
 """Who works here, where makers are told apart: own shelves, a shared bench, projects shared.
 
 On one's own machine nobody signs in and everything is everybody's. Served beyond it
-(``settings.SIGN_IN``) each request is a maker's, a project belongs to who made it, and is seen by those
-it is shared with; the bench is everybody's. The first maker keeps the workshop: invites others,
-makes copies and puts them back.
+(``settings.SIGN_IN``) each request is a maker's, a project belongs to who made it, and is seen by
+those it is shared with; the bench is everybody's. The first maker keeps the workshop: invites
+others, makes copies and puts them back.
 """
 
 from __future__ import annotations

@@ -1,7 +1,8 @@
 """Who may ask, and whom an answer is for.
 
 `OwnPages` refuses what pages of other sites ask for; `Csrf` is Django's own check of forged
-requests; `SignedIn` asks makers to sign in, where they are told apart; `Asking` knows which project a request is about and whether its page still waits.
+requests; `SignedIn` asks makers to sign in, where they are told apart; `Asking` knows which project
+a request is about and whether its page still waits.
 """
 
 from __future__ import annotations
@@ -58,7 +59,8 @@ class OwnPages:
 class Csrf(CsrfViewMiddleware):
     """Django's check of forged requests, for every change asked for by a browser.
 
-    What is no browser (it sends no cookie, no origin, and nothing of where it comes from) carries nobody's rights with it that could be abused, and needs no token.
+    What is no browser (it sends no cookie, no origin, and nothing of where it comes from) carries
+    nobody's rights with it that could be abused, and needs no token.
     """
 
     def process_view(self, request: HttpRequest, callback: Any, args: Any, kwargs: Any) -> Any:

@@ -19,8 +19,9 @@ class NotThrown(models.Manager[Any]):
 class Project(models.Model):
     """One piece of work. ``version`` counts every change, undo and redo included.
 
-    It belongs to its ``owner`` where makers are told apart, else to nobody. ``demo`` names the file of the play set it came from; ``away`` is a demo put away. What is
-    ``thrown`` lies in the bin since then.
+    It belongs to its ``owner`` where makers are told apart, else to nobody. ``demo`` names the file
+    of the play set it came from; ``away`` is a demo put away. What is ``thrown`` lies in the bin
+    since then.
     """
 
     title = models.CharField(max_length=120)

@@ -8,7 +8,10 @@ from django.http import HttpRequest, HttpResponse
 from workshop import makers
 from workshop.middleware import with_token
 
-UNBUILT = "<!doctype html><title>Fair Hinge</title><p>The screens are not built: run <code>./start</code>."
+UNBUILT = (
+    "<!doctype html><title>Fair Hinge</title><p>The screens are not built: run"
+    " <code>./start</code>."
+)
 
 
 def page(request: HttpRequest) -> HttpResponse:

@@ -1,6 +1,6 @@
-"""Pictures for the shelf, drawn aside by `workshop.jobs`: nobody waits for one, and the newest drawn
-is shown until then. Where nobody takes from the queue (in tests, at the command line) a picture is
-drawn when it is asked for.
+"""Pictures for the shelf, drawn aside by `workshop.jobs`: nobody waits for one, and the newest
+drawn is shown until then. Where nobody takes from the queue (in tests, at the command line) a
+picture is drawn when it is asked for.
 """
 
 from __future__ import annotations

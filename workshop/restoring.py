@@ -1,4 +1,6 @@
-"""A copy of the books put back: in the place of empty ones, or what is in it beside what is here."""
+"""A copy of the books put back: in the place of empty ones, or what is in it beside what is
+here.
+"""
 
 from __future__ import annotations
 
@@ -30,7 +32,9 @@ class Restored:
 
 
 def empty() -> bool:
-    """Whether nothing of a maker's own is in the books: no project but the play set's, untouched."""
+    """Whether nothing of a maker's own is in the books: no project but the play set's,
+    untouched.
+    """
     own = Project.objects.exclude(demo__gt="", version=1)
     return not (own.exists() or Result.objects.exists() or Print.objects.exists())
 

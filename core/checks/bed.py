@@ -30,7 +30,8 @@ class Bed(PieceCheck):
         size = " × ".join(length_text(v, piece.unit, with_unit=False) for v in bed.size_mm)
         limit = " × ".join(length_text(v, piece.unit, with_unit=False) for v in process.bed_mm)
         places = " and ".join(
-            f"at {'xyz'[cut.axis]} = {piece.told(round(cut.at_mm, 1))} ({cut.section_mm2:.0f} mm² cut)"
+            f"at {'xyz'[cut.axis]} = {piece.told(round(cut.at_mm, 1))} ({cut.section_mm2:.0f} mm²"
+            " cut)"
             for cut in measured.cuts[:4]
         )
         where = f"; cut it {places}" if places else ""

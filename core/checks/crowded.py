@@ -62,7 +62,9 @@ def _neighbours(solution: Solution) -> Iterator[tuple[PartResult, PartResult, st
 def _shared(
     one: PartResult, other: PartResult, poses: dict[str, Matrix]
 ) -> tuple[float, tuple[float, float, float] | None]:
-    """How much two parts share as assembled, mm³, and about where, in the first one's coordinates."""
+    """How much two parts share as assembled, mm³, and about where, in the first one's
+    coordinates.
+    """
     a, b = poses[one.part.name], poses[other.part.name]
 
     def measure() -> tuple[float, tuple[float, float, float] | None]:

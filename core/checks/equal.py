@@ -66,8 +66,11 @@ def _meeting(
                 size = length_text(round(bore.across_mm, 2), unit)
                 yield (
                     "round",
-                    f"{rod.step} of {goes} and {bore.step} of {takes} are both {size} across: with "
-                    "no fit between them there is no clearance. A plug or an axle in its bore would give it",
+                    (
+                        f"{rod.step} of {goes} and {bore.step} of {takes} are both {size} across:"
+                        " with no fit between them there is no clearance. A plug or an axle in its"
+                        " bore would give it"
+                    ),
                     bore.across_mm,
                     inside.part.name,
                 )
@@ -78,8 +81,11 @@ def _meeting(
                 size = length_text(round(slot.apart_mm, 2), unit)
                 yield (
                     "flat",
-                    f"{slab.step} of {goes} is {size} thick, just as wide as {slot.step} of {takes}: "
-                    "with no fit between them there is no clearance. A flap in a rail or a plug would give it",
+                    (
+                        f"{slab.step} of {goes} is {size} thick, just as wide as {slot.step} of"
+                        f" {takes}: with no fit between them there is no clearance. A flap in a"
+                        " rail or a plug would give it"
+                    ),
                     slot.apart_mm,
                     inside.part.name,
                 )
@@ -109,9 +115,11 @@ def _threads(one: PartResult, other: PartResult) -> Iterator[tuple[str, str, flo
         if thread is not None and play < LEAST_PLAY_MM:
             yield (
                 "thread",
-                f"{a.step.id} of {one.part.spoken} and {b.step.id} of {other.part.spoken} are both "
-                f"{thread.name} with {play:g} mm of play: they bind. Give one of them play, or "
-                "let a screw fit make both",
+                (
+                    f"{a.step.id} of {one.part.spoken} and {b.step.id} of {other.part.spoken} are"
+                    f" both {thread.name} with {play:g} mm of play: they bind. Give one of them"
+                    " play, or let a screw fit make both"
+                ),
                 thread.major,
                 one.part.name,
             )
@@ -160,7 +168,10 @@ def _bought_round(across_mm: float) -> str:
     """What a bore is just the size of, and what gives it room; empty where nothing."""
     for number, size in BEARINGS.items():
         if _same(across_mm, size.outside):
-            return f"the outside of a {number} bearing: it would not go in. A bearing seat gives it room"
+            return (
+                f"the outside of a {number} bearing: it would not go in. A bearing seat gives it"
+                " room"
+            )
     for screw, (_, medium, _) in CLEARANCE.items():
         if _same(across_mm, float(screw[1:])):
             return f"an {screw} screw: a hole for it to pass is {medium:g} mm (ISO 273, medium)"

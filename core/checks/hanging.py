@@ -94,7 +94,10 @@ class Overhang(PieceCheck):
         out = _of(piece, "cantilever")
         area = sum(one.area_mm2 for one in out)
         if area > HANGS_MM2:
-            words = f"{area:.0f} mm² stands out over air, up to {piece.told(round(out[0].span_mm, 1))} from what carries it"
+            words = (
+                f"{area:.0f} mm² stands out over air, up to {piece.told(round(out[0].span_mm, 1))}"
+                " from what carries it"
+            )
             found = _told(piece, out, "warning", self.name, words, area, 0.0, "mm²")
             yield _cured(piece, found)
             return
@@ -130,7 +133,10 @@ class Bridge(PieceCheck):
             return
         span, most = bridges[0].span_mm, piece.process.bridge_limit_mm
         far = span > most + 1e-6
-        words = f"longest bridge {piece.told(round(span, 1))}, {'past' if far else 'within'} the {piece.told(most)} this process carries"
+        words = (
+            f"longest bridge {piece.told(round(span, 1))}, {'past' if far else 'within'} the"
+            f" {piece.told(most)} this process carries"
+        )
         severity: Severity = "warning" if far else "note"
         told = _told(piece, bridges, severity, self.name, words, span, most, "mm")
         yield _cured(piece, told) if far else told

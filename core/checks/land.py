@@ -21,8 +21,8 @@ class Land(PieceCheck):
     name = "land"
     asks = "Do finished edges leave some face between themselves and what is beside them?"
     measures = (
-        "After each step that finishes edges: which faces are gone altogether, and how near its own "
-        "faces come to holes and pockets that it does not finish."
+        "After each step that finishes edges: which faces are gone altogether, and how near its own"
+        " faces come to holes and pockets that it does not finish."
     )
     limits = (Limit("one line of plastic of face is left"),)
     stepwise = True
@@ -44,7 +44,10 @@ def _gone(name: str, done: StepResult, before: PartState) -> Iterable[Finding]:
     was, now = mesh_of(before), mesh_of(done.state)
     for step, face in was.faces:
         if face_area(was, step, face) > WAS_MM2 and face_area(now, step, face) < GONE_MM2:
-            words = f"nothing is left of {face} of {step}: the edges finished at {done.step.id} meet there"
+            words = (
+                f"nothing is left of {face} of {step}: the edges finished at {done.step.id} meet"
+                " there"
+            )
             yield Finding(name, "note", words, 0.0, step=done.step.id)
 
 
@@ -64,7 +67,10 @@ def _near(name: str, piece: Piece, done: StepResult, before: PartState) -> Itera
         gap = corner_gap(own, other)
         if gap.distance_mm < piece.process.line_mm:
             left = piece.told(round(gap.distance_mm, 2))
-            words = f"{done.step.id} comes within {left} of {step}: a knife edge is left, under one line"
+            words = (
+                f"{done.step.id} comes within {left} of {step}: a knife edge is left, under one"
+                " line"
+            )
             yield Finding(
                 name, "warning", words, gap.distance_mm, piece.process.line_mm, at=gap.on_a,
                 step=done.step.id,

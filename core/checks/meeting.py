@@ -296,7 +296,10 @@ class Bending(JointCheck):
             return
         limit = bent.limit_percent
         if limit is None:
-            words = f"{bent.what} bends at {bent.strain:.1%} strain; what {bent.material} bears is not known"
+            words = (
+                f"{bent.what} bends at {bent.strain:.1%} strain; what {bent.material} bears is not"
+                " known"
+            )
             yield Finding(self.name, "note", words, bent.strain * 100, None, "%", fit=name)
             return
         percent = bent.strain * 100
@@ -342,13 +345,19 @@ class HeldIn(JointCheck):
         held = found.held_mm
         value = min(held, 99.0)
         if held < HELD_MM:
-            words = f"{meeting.held.what} gets out: on the easiest straight way it is held by {joint.told(round(value, 2))} only"
+            words = (
+                f"{meeting.held.what} gets out: on the easiest straight way it is held by"
+                f" {joint.told(round(value, 2))} only"
+            )
             yield Finding(
                 self.name, "stop", words, value, HELD_MM, fit=name,
                 remedy=remedies[0] if remedies else None, others=remedies[1:],
             )  # fmt: skip
             return
-        words = f"no straight way out for {meeting.held.what}: held by {joint.told(round(value, 2))} on the easiest"
+        words = (
+            f"no straight way out for {meeting.held.what}: held by {joint.told(round(value, 2))} on"
+            " the easiest"
+        )
         yield Finding(self.name, "good", words, value, HELD_MM, fit=name)
 
 

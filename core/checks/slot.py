@@ -39,7 +39,10 @@ class Slot(PieceCheck):
         if value >= least:
             return
         x, y, z = (float(v) for v in slots.points[sample])
-        words = f"slot {piece.told(round(value, 2))} wide is likely to close up; {piece.told(round(least, 2))} stay open"
+        words = (
+            f"slot {piece.told(round(value, 2))} wide is likely to close up;"
+            f" {piece.told(round(least, 2))} stay open"
+        )
         step = mesh.faces[mesh.face_index[slots.triangle[sample]]][0] if piece.result else ""
         remedy = _wider(piece, value, step, least)
         yield Finding(

@@ -243,9 +243,17 @@ class BearingSeat(FitKind):
                     remedy=f"less than {size.outside:g} mm",
                 )
             cut.append(
-                raised(disc(n["floor_hole"] / 2), -deep - n["through"], -deep + 0.2, given.frame_a, given.fit,
-                       "outside", top="seat floor", bottom="hole end")
-            )  # fmt: skip
+                raised(
+                    disc(n["floor_hole"] / 2),
+                    -deep - n["through"],
+                    -deep + 0.2,
+                    given.frame_a,
+                    given.fit,
+                    "outside",
+                    top="seat floor",
+                    bottom="hole end",
+                )
+            )
         return finished(given, given.a, cut=cut, seat=2 * radius, depth=deep)
 
     def build_b(self, given: FitInput) -> PartState:
@@ -293,7 +301,8 @@ class BearingSeat(FitKind):
             (
                 WorkingLine(
                     "bearing outside",
-                    f"{given.words['number']}, {SOURCES['bearing']}: {size.outside:g} − 2 × {inner:.2f}",
+                    f"{given.words['number']}, {SOURCES['bearing']}: {size.outside:g} − 2 ×"
+                    f" {inner:.2f}",
                     size.outside - 2 * inner,
                 ),
                 WorkingLine(

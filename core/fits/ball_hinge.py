@@ -68,8 +68,8 @@ class BallHinge(FitKind):
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return (
-            "A barrel {long} long and {barrel} across, balls of radius {ball} reaching {deep} into it, "
-            "arms {arm} thick, its axis {up} above the middle of the face"
+            "A barrel {long} long and {barrel} across, balls of radius {ball} reaching {deep} into"
+            " it, arms {arm} thick, its axis {up} above the middle of the face"
         )
 
     def build_a(self, given: FitInput) -> PartState:
@@ -136,7 +136,10 @@ class BallHinge(FitKind):
         cautions = [
             (
                 "note",
-                "pinch and hinge line: ISO 8124-1, EN 71-1 and ASTM F963 bound the gaps of toy hinges; ask a qualified person",
+                (
+                    "pinch and hinge line: ISO 8124-1, EN 71-1 and ASTM F963 bound the gaps of toy"
+                    " hinges; ask a qualified person"
+                ),
             )
         ]
         end = n["long"] / 2
@@ -169,7 +172,8 @@ class BallHinge(FitKind):
                 WorkingLine("each arm spreads by", f"{n['deep']:.2f}", spread),
                 WorkingLine(
                     "force to spread an arm",
-                    f"{2 * radius:.1f} × {n['arm']:.1f}² / 6 × {stuff.modulus_mpa:g} × ε / {edge:.1f}",
+                    f"{2 * radius:.1f} × {n['arm']:.1f}² / 6 × {stuff.modulus_mpa:g} × ε /"
+                    f" {edge:.1f}",
                     bent.deflection_n,
                     "N",
                 ),

@@ -83,10 +83,21 @@ class Captive(FitKind):
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return {
-            "a ring on a post": "Captive: {form} {size} across, {tall} of neck under a head {head} across, the ring {thick} wide",
-            "a ball in a cage": "Captive: {form}, the ball {size} across, cage {head} across of {bars} bars {thick} thick",
-            "a link through an eye": "Captive: {form} in a plate {size} thick, the link {head} across of wire {thick}",
-            "links of a chain": "Captive: {links} {form}, each {size} long and {head} wide of wire {thick}, every other one a part's",
+            "a ring on a post": (
+                "Captive: {form} {size} across, {tall} of neck under a head {head} across, the ring"
+                " {thick} wide"
+            ),
+            "a ball in a cage": (
+                "Captive: {form}, the ball {size} across, cage {head} across of {bars} bars {thick}"
+                " thick"
+            ),
+            "a link through an eye": (
+                "Captive: {form} in a plate {size} thick, the link {head} across of wire {thick}"
+            ),
+            "links of a chain": (
+                "Captive: {links} {form}, each {size} long and {head} wide of wire {thick}, every"
+                " other one a part's"
+            ),
         }[words["form"]]
 
     def build_a(self, given: FitInput) -> PartState:
@@ -106,14 +117,20 @@ class Captive(FitKind):
             cautions.append(
                 (
                     "warning",
-                    f"the gap of {gap:.2f} mm is under one layer of {layer:g} mm: it will fuse where it lies level",
+                    (
+                        f"the gap of {gap:.2f} mm is under one layer of {layer:g} mm: it will fuse"
+                        " where it lies level"
+                    ),
                     (("gap", "", "the proposed gap"),),
                 )
             )
         cautions.append(
             (
                 "note",
-                "small parts: check the captive piece against the cylinder of 16 CFR 1501.4 if a child may play with it",
+                (
+                    "small parts: check the captive piece against the cylinder of 16 CFR 1501.4 if"
+                    " a child may play with it"
+                ),
             )
         )
         fit = given.fit
@@ -142,11 +159,21 @@ class _Made:
     """The pieces of one form and what is said of them."""
 
     def __init__(
-        self, holder_add: list[Body], captive: list[Body], seat: Frame, faces: tuple[set[str], set[str]],
-        section: SectionView, working: tuple[WorkingLine, ...], what: str, far_mm: float,
-        spins: bool, holder_cut: list[Body] | None = None,
-        cures: tuple[tuple[str, str, str], ...] = (), apart_mm: float = 0.0, pieces: int = 1,
-    ) -> None:  # fmt: skip
+        self,
+        holder_add: list[Body],
+        captive: list[Body],
+        seat: Frame,
+        faces: tuple[set[str], set[str]],
+        section: SectionView,
+        working: tuple[WorkingLine, ...],
+        what: str,
+        far_mm: float,
+        spins: bool,
+        holder_cut: list[Body] | None = None,
+        cures: tuple[tuple[str, str, str], ...] = (),
+        apart_mm: float = 0.0,
+        pieces: int = 1,
+    ) -> None:
         """``apart_mm``: how far the faces that meet are apart by construction; 0 for the gap.
 
         ``pieces``: of how many loose ones the holder is made.
@@ -217,10 +244,15 @@ def _ring_on_post(given: FitInput) -> _Made:
         sides.append("bore")
     captive = turned(bevel, sides, given.frame_b, given.fit)
     section = SectionView(
-        upright_cut(f), (post - 3.0, -2.0), (max(outer, head) + 1.5, tall + slope + 2.5),
-        (Probe("side", (inner + n["thick"] / 2, foot + ring * 0.4), (-1.0, 0.0)), Probe("headroom", (inner + n["thick"] / 2, foot + ring * 0.4), (0.0, -1.0))),
+        upright_cut(f),
+        (post - 3.0, -2.0),
+        (max(outer, head) + 1.5, tall + slope + 2.5),
+        (
+            Probe("side", (inner + n["thick"] / 2, foot + ring * 0.4), (-1.0, 0.0)),
+            Probe("headroom", (inner + n["thick"] / 2, foot + ring * 0.4), (0.0, -1.0)),
+        ),
         (("ring", inner + n["thick"] / 2, foot + ring * 0.6), ("post", post - 1.5, tall / 2)),
-    )  # fmt: skip
+    )
     return _Made(
         [holder], [captive], f.lifted(foot), ({"post", "head"}, {"bore", "ring top"}), section,
         (
@@ -287,10 +319,22 @@ def _ball_in_cage(given: FitInput) -> _Made:
         (("ball", 0.0, centre), ("cage", cage - bar / 2, centre)),
     )  # fmt: skip
     return _Made(
-        add, [captive], f.lifted(foot), ({"roof"}, {"ball"}), section,
-        (WorkingLine("window between bars", f"narrowest of {bars}, bars {bar:.2f} square", window),),
-        "the ball", cage + 2 * ball + 1.0, False, cures=_more_bars(given, ball, cage, bar), apart_mm=over,
-    )  # fmt: skip
+        add,
+        [captive],
+        f.lifted(foot),
+        ({"roof"}, {"ball"}),
+        section,
+        (
+            WorkingLine(
+                "window between bars", f"narrowest of {bars}, bars {bar:.2f} square", window
+            ),
+        ),
+        "the ball",
+        cage + 2 * ball + 1.0,
+        False,
+        cures=_more_bars(given, ball, cage, bar),
+        apart_mm=over,
+    )
 
 
 def _window(middle: float, bar: float, bars: int) -> float:
@@ -326,8 +370,11 @@ def _sphere(radius: float, centre: float, given: FitInput) -> Body:
     edge = (radius * math.cos(low), centre - radius * math.sin(low))
     foot = (0.0, edge[1])
     pieces = (
-        Line(foot, edge, "ball foot"), Line(edge, arc.a, "ball foot"), arc, Line(arc.b, foot, "axis"),
-    )  # fmt: skip
+        Line(foot, edge, "ball foot"),
+        Line(edge, arc.a, "ball foot"),
+        arc,
+        Line(arc.b, foot, "axis"),
+    )
     return turned_body(Outline(Loop(pieces)), given.frame_b, given.fit)
 
 
@@ -365,13 +412,22 @@ def _link_through_eye(given: FitInput) -> _Made:
         (("link", 0.0, 0.0),),
     )  # fmt: skip
     return _Made(
-        [], [captive], axis, ({"side"}, {"wire"}), section,
+        [],
+        [captive],
+        axis,
+        ({"side"}, {"wire"}),
+        section,
         (
             WorkingLine("eye", f"2 × ({ring:.2f} − √({inside:.2f}² − {plate / 2:.2f}²))", 2 * eye),
-            WorkingLine("link inside", f"{n['head']:.2f} − 2 × {n['thick']:.2f}", 2 * (ring - wire)),
+            WorkingLine(
+                "link inside", f"{n['head']:.2f} − 2 × {n['thick']:.2f}", 2 * (ring - wire)
+            ),
         ),
-        "the link", 2 * (ring + wire) + 1.0, False, [hole],
-    )  # fmt: skip
+        "the link",
+        2 * (ring + wire) + 1.0,
+        False,
+        [hole],
+    )
 
 
 def _chain(given: FitInput) -> _Made:
@@ -420,7 +476,9 @@ def _chain(given: FitInput) -> _Made:
         foot = middle.lifted(-high)
         return body - raised(box(2 * long, 2 * wide), -wide, 0.0, foot, given.fit, top="foot")
 
-    first, second = ([link(i, p) for i in range(start, links, 2)] for start, p in ((0, f), (1, given.frame_b)))  # fmt: skip
+    first, second = (
+        [link(i, p) for i in range(start, links, 2)] for start, p in ((0, f), (1, given.frame_b))
+    )
     ends = frozenset({"left", "right"})
     section = SectionView(
         rolled(f.lifted(high), 1.0), (-pitch - 1.5, -wide / 2 - 1.0), (pitch + 1.5, wide / 2 + 1.0),

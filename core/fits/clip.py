@@ -68,7 +68,9 @@ class Clip(FitKind):
     )
 
     def begins(self, a: PartState, b: PartState | None) -> Begun | None:
-        """On two boxes rim to rim: at the front, the arm just inside the wall that takes its hook."""
+        """On two boxes rim to rim: at the front, the arm just inside the wall that takes its
+        hook.
+        """
         if b is None:
             return None
         try:
@@ -105,11 +107,21 @@ class Clip(FitKind):
         slot = box(wide, high - low, 0.0, (low + high) / 2)
         hook = _hook_length(given)
         frame = given.frame_a
-        # the arm's own y runs the other way once its face lies on this one: mirror nothing, both look up
+        # the arm's own y runs the other way once its face lies on this one: mirror nothing, both
+        # look up
         cut = [
-            raised(slot, -n["long"] - 0.5, ROOM_MM, frame, given.fit, "outside", bottom="slot end", top="mouth"),
+            raised(
+                slot,
+                -n["long"] - 0.5,
+                ROOM_MM,
+                frame,
+                given.fit,
+                "outside",
+                bottom="slot end",
+                top="mouth",
+            ),
             _recess(given, low, high, n["long"] + 2 * gap + hook),
-        ]  # fmt: skip
+        ]
         return finished(given, given.a, cut=cut, slot=high - low)
 
     def build_b(self, given: FitInput) -> PartState:
@@ -152,15 +164,20 @@ class Clip(FitKind):
         cautions.append(
             (
                 "note",
-                "a clip is no rated fastener: where its failure could hurt someone, ask a qualified person",
+                (
+                    "a clip is no rated fastener: where its failure could hurt someone, ask a"
+                    " qualified person"
+                ),
             )
         )
         if share < 1:
             cautions.append(
                 (
                     "note",
-                    "the arm stands upright as it is printed: its layers run across the bend, and "
-                    "half the strain is allowed there (common practice, no source)",
+                    (
+                        "the arm stands upright as it is printed: its layers run across the bend,"
+                        " and half the strain is allowed there (common practice, no source)"
+                    ),
                 )
             )
         out = "holds until it breaks" if math.isinf(bent.pull_out_n) else f"{bent.pull_out_n:.0f} N"
@@ -200,13 +217,15 @@ class Clip(FitKind):
                 WorkingLine("bends by", f"{n['undercut']:.2f} − {gap:.2f}", y),
                 WorkingLine(
                     "strain",
-                    f"{y:.2f} × {n['thick']:.2f} / ({FACTOR[given.words['taper']]:g} × {n['long']:.2f}²)",
+                    f"{y:.2f} × {n['thick']:.2f} / ({FACTOR[given.words['taper']]:g} ×"
+                    f" {n['long']:.2f}²)",
                     bent.strain * 100,
                     "%",
                 ),
                 WorkingLine(
                     "force to bend it",
-                    f"{n['width']:.1f} × {n['thick']:.2f}² / 6 × {stuff.modulus_mpa:g} × ε / {n['long']:.1f}",
+                    f"{n['width']:.1f} × {n['thick']:.2f}² / 6 × {stuff.modulus_mpa:g} × ε /"
+                    f" {n['long']:.1f}",
                     bent.deflection_n,
                     "N",
                 ),
@@ -250,7 +269,9 @@ class Clip(FitKind):
 
 
 def _onto(frame: Frame) -> Frame:
-    """The place the clip's face takes against the catch's: turned over about its right, y kept up."""
+    """The place the clip's face takes against the catch's: turned over about its right, y
+    kept up.
+    """
     return opposed(frame)
 
 

@@ -47,7 +47,10 @@ class Dovetail(FitKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        return "A tail {width} wide, {height} high, flaring {angle}, {long} long up the face, lead-in {lead_in}"
+        return (
+            "A tail {width} wide, {height} high, flaring {angle}, {long} long up the face, lead-in"
+            " {lead_in}"
+        )
 
     def build_a(self, given: FitInput) -> PartState:
         _checked(given)
@@ -67,7 +70,7 @@ class Dovetail(FitKind):
         frame = given.frame_a
         y = frame.y_axis
         plane = Frame(frame.origin, frame.x_axis, (-y[0], -y[1], -y[2]))
-        wide = n["width"] / 2 + n["height"] * math.tan(math.radians(n["angle"]))
+        wide = n["width"] / 2 + _flare(n)
         flanks = frozenset({"flank left", "flank right"})
         section = SectionView(
             plane,
@@ -94,7 +97,8 @@ class Dovetail(FitKind):
             (
                 WorkingLine(
                     "tail at its top",
-                    f"{2 * wide:.3f} − 2 × {given.shares[0]:.2f} × tan((90° + {n['angle']:g}°) / 2)",
+                    f"{2 * wide:.3f} − 2 × {given.shares[0]:.2f} × tan((90° + {n['angle']:g}°)"
+                    " / 2)",
                     2 * _half_top(_tail(given, -given.shares[0], -ROOT_MM)),
                 ),
                 WorkingLine(
@@ -116,7 +120,7 @@ class Dovetail(FitKind):
             (
                 (
                     "good",
-                    f"holds by {n['height'] * math.tan(math.radians(n['angle'])) - gap / math.cos(math.radians(n['angle'])):.2f} mm a side",
+                    f"holds by {_flare(n) - gap / _lean(n):.2f} mm a side",
                 ),
             ),
             Motion(
@@ -139,17 +143,27 @@ def _along(frame: Frame) -> Frame:
     return Frame(frame.origin, frame.z_axis, frame.y_axis)
 
 
+def _flare(n: Mapping[str, float]) -> float:
+    """How far the tail widens from foot to top, a side, in mm."""
+    return n["height"] * math.tan(math.radians(n["angle"]))
+
+
+def _lean(n: Mapping[str, float]) -> float:
+    """What a gap across a flank measures level, as a divisor."""
+    return math.cos(math.radians(n["angle"]))
+
+
 def _checked(given: FitInput) -> None:
     positive(given, width="width", height="height", long="length")
     not_negative(given, lead_in="lead-in")
     n = given.numbers
     if not 0 < n["angle"] < 45:
         raise BuildError(f"a flare of {n['angle']:g}°", remedy="more than 0° and less than 45°")
-    hold = n["height"] * math.tan(math.radians(n["angle"]))
-    need = given.gap_mm / math.cos(math.radians(n["angle"]))
+    hold, need = _flare(n), given.gap_mm / _lean(n)
     if hold <= need:
         raise BuildError(
-            f"the flare of {hold:.2f} mm a side is no more than the gap: it would lift straight out",
+            f"the flare of {hold:.2f} mm a side is no more than the gap: it would lift"
+            " straight out",
             remedy=f"a flare of more than {math.degrees(math.atan(need / n['height'])):.1f}°",
         )
     if n["lead_in"] * 2 >= n["width"] / 2 or n["lead_in"] * 2 >= n["long"]:

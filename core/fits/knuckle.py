@@ -74,8 +74,8 @@ class KnuckleHinge(FitKind):
     )
 
     def sized(self, wide_mm: float, tall_mm: float) -> Mapping[str, float | str]:
-        """Of a box's wall the axis lies at its rim, so that two halves fold rim to rim; of a plate it
-        lies so high that the leaves fold onto each other."""
+        """Of a box's wall the axis lies at its rim, so that two halves fold rim to rim; of a plate
+        it lies so high that the leaves fold onto each other."""
         if tall_mm >= BOX_MM:
             barrel = min(max(round(tall_mm * 0.4), 6.0), 9.0)
             up = tall_mm / 2
@@ -132,9 +132,17 @@ class KnuckleHinge(FitKind):
                 cut.append(_dimple(given, size, frame, high, -1.0))
             else:
                 cut.append(
-                    raised(disc(size.pin + given.gap_mm), low - 0.5, high + 0.5, frame, given.fit, "outside",
-                           bottom="bore end", top="bore end")
-                )  # fmt: skip
+                    raised(
+                        disc(size.pin + given.gap_mm),
+                        low - 0.5,
+                        high + 0.5,
+                        frame,
+                        given.fit,
+                        "outside",
+                        bottom="bore end",
+                        top="bore end",
+                    )
+                )
         made = finished(given, given.b, add=add, stands=given.frame_b)
         return finished(
             given,
@@ -192,7 +200,10 @@ class KnuckleHinge(FitKind):
             cautions.append(
                 (
                     "warning",
-                    f"the gap of {gap:.2f} mm is under one layer of {layer:g} mm: it will fuse where it lies level",
+                    (
+                        f"the gap of {gap:.2f} mm is under one layer of {layer:g} mm: it will fuse"
+                        " where it lies level"
+                    ),
                     (("gap", "", "the proposed gap"),),
                 )
             )
@@ -200,7 +211,10 @@ class KnuckleHinge(FitKind):
             cautions.append(
                 (
                     "warning",
-                    "under about 0.2 mm designed, print-in-place parts tend to fuse (common practice, no source)",
+                    (
+                        "under about 0.2 mm designed, print-in-place parts tend to fuse (common"
+                        " practice, no source)"
+                    ),
                     (("gap", "", "the proposed gap"),),
                 )
             )
@@ -215,7 +229,10 @@ class KnuckleHinge(FitKind):
         cautions.append(
             (
                 "note",
-                "hinge line: on a toy, a gap that admits a 5 mm rod must also admit a 12 mm rod (ISO 8124-1, EN 71-1, ASTM F963); ask a qualified person",
+                (
+                    "hinge line: on a toy, a gap that admits a 5 mm rod must also admit a 12 mm rod"
+                    " (ISO 8124-1, EN 71-1, ASTM F963); ask a qualified person"
+                ),
             )
         )
         return Meeting(
@@ -229,10 +246,12 @@ class KnuckleHinge(FitKind):
                     size.wide,
                 ),
                 WorkingLine("axis from the face", f"{size.barrel:.2f} + {gap:.2f}", size.edge),
-                WorkingLine("cone moved along by", f"√2 × {gap:.2f}", gap * math.sqrt(2))
-                if cones
-                else WorkingLine(
-                    "bore", f"{2 * size.pin:.2f} + 2 × {gap:.2f}", 2 * (size.pin + gap)
+                (
+                    WorkingLine("cone moved along by", f"√2 × {gap:.2f}", gap * math.sqrt(2))
+                    if cones
+                    else WorkingLine(
+                        "bore", f"{2 * size.pin:.2f} + 2 × {gap:.2f}", 2 * (size.pin + gap)
+                    )
                 ),
                 WorkingLine("faces apart, flat", f"2 × {size.edge:.2f}", 2 * size.edge),
             ),

@@ -122,7 +122,9 @@ def turned(
     step: str,
     side: Side = "inside",
 ) -> Body:
-    """A half profile (radius, height) turned about a frame's z; name i is the side after point i."""
+    """A half profile (radius, height) turned about a frame's z; name i is the side after
+    point i.
+    """
     return turned_body(Outline(polygon_loop(list(points), list(names))), frame, step, side)
 
 

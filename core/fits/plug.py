@@ -1,4 +1,6 @@
-"""Plug in socket: round, hexagonal, square or D; the shank follows its hole, or the hole its shank."""
+"""Plug in socket: round, hexagonal, square or D; the shank follows its hole, or the hole its
+shank.
+"""
 
 from __future__ import annotations
 

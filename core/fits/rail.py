@@ -51,8 +51,9 @@ class Rail(FitKind):
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return (
-            "A flap {thick} thick in a rail round an opening {opening} wide and {tall} high, "
-            "reaching {deep} into it, {end_gap} left at its edges, wall {wall}, {pull} of it above to pull by"
+            "A flap {thick} thick in a rail round an opening {opening} wide and {tall} high,"
+            " reaching {deep} into it, {end_gap} left at its edges, wall {wall}, {pull} of it above"
+            " to pull by"
         )
 
     def build_a(self, given: FitInput) -> PartState:
@@ -63,11 +64,18 @@ class Rail(FitKind):
         not_negative(given, end_gap="gap at the edges", pull="length above")
         half, wall = _slot(given) / 2, n["wall"]
         floor = n["deep"] + n["end_gap"]
-        # right is outwards from the opening (the path runs down, across and up), up through the flap
+        # right is outwards from the opening (the path runs down, across and up), up through the
+        # flap
         points = [
-            (0.0, -half), (0.0, -half - wall), (floor + wall, -half - wall), (floor + wall, half + wall),
-            (0.0, half + wall), (0.0, half), (floor, half), (floor, -half),
-        ]  # fmt: skip
+            (0.0, -half),
+            (0.0, -half - wall),
+            (floor + wall, -half - wall),
+            (floor + wall, half + wall),
+            (0.0, half + wall),
+            (0.0, half),
+            (floor, half),
+            (floor, -half),
+        ]
         names = [
             "lip",
             "rail outside",

@@ -102,8 +102,8 @@ class SectionView:
 class WallLeft:
     """A wall that the fit leaves standing: of part ``a`` or ``b``, and the face it lies behind.
 
-    ``field`` names the fit's field that decides it, ``value`` what that is now in mm; the wall gains
-    ``gains`` mm for every mm the field grows (below nought: as it shrinks).
+    ``field`` names the fit's field that decides it, ``value`` what that is now in mm; the wall
+    gains ``gains`` mm for every mm the field grows (below nought: as it shrinks).
     """
 
     of: str
@@ -231,7 +231,9 @@ class Meeting:
 
 @dataclass(frozen=True)
 class LaidOut:
-    """A track on the unrolled cylinder, mm: corners from the mouth, and the room there is for it."""
+    """A track on the unrolled cylinder, mm: corners from the mouth, and the room there is
+    for it.
+    """
 
     around_mm: float
     wide_mm: float

@@ -149,7 +149,10 @@ class Screw(FitKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        told = "Thread {designation}, {long} long on the bolt and {engaged} in the nut, screwed on by {screwed}; the other part is a {makes}"
+        told = (
+            "Thread {designation}, {long} long on the bolt and {engaged} in the nut, screwed on by"
+            " {screwed}; the other part is a {makes}"
+        )
         if words["makes"] != "tapped hole only":
             told += ", wall {wall}"
         if words["makes"] == "round cap":
@@ -157,7 +160,9 @@ class Screw(FitKind):
         return told + "; lead-in {lead_in}, {hand} hand"
 
     def begins(self, a: PartState, b: PartState | None) -> Begun | None:
-        """Round the shaft that ends highest: a neck with its rim, a rod. A hollow one gets a cap."""
+        """Round the shaft that ends highest: a neck with its rim, a rod. A hollow one gets a
+        cap.
+        """
         if b is not None:
             return None
         mesh = triangle_mesh(a.solid())
@@ -323,12 +328,14 @@ class Screw(FitKind):
                 ),
                 WorkingLine(
                     "gap as a shift along the axis",
-                    f"{gap:.3f} × √(1 + tan²{thread.half_angle_deg:g}° + tan²{thread.lead_angle_deg:.2f}°)",
+                    f"{gap:.3f} × √(1 + tan²{thread.half_angle_deg:g}° +"
+                    f" tan²{thread.lead_angle_deg:.2f}°)",
                     axial,
                 ),
                 WorkingLine(
                     "gap as play on the radius",
-                    f"{gap:.3f} / (sin {thread.half_angle_deg:g}° × cos {thread.lead_angle_deg:.2f}°)",
+                    f"{gap:.3f} / (sin {thread.half_angle_deg:g}° × cos"
+                    f" {thread.lead_angle_deg:.2f}°)",
                     radial,
                 ),
                 WorkingLine(
@@ -350,18 +357,20 @@ class Screw(FitKind):
                 *(_holds(thread, bolt, nut, meets) if bolt.crest > nut.root else ()),
             ),
             (
-                WallLeft(
-                    "b",
-                    "wall round the thread",
-                    n["wall"],
-                    (given.fit, frozenset({"crest"})),
-                    "wall",
-                    n["wall"],
-                    1.0,
-                ),
-            )
-            if _modelled(given) and given.words["makes"] != "tapped hole only"
-            else (),
+                (
+                    WallLeft(
+                        "b",
+                        "wall round the thread",
+                        n["wall"],
+                        (given.fit, frozenset({"crest"})),
+                        "wall",
+                        n["wall"],
+                        1.0,
+                    ),
+                )
+                if _modelled(given) and given.words["makes"] != "tapped hole only"
+                else ()
+            ),
             tuple(_cautions(given, thread)),
             Motion(
                 "screw",
@@ -520,7 +529,10 @@ def _cautions(given: FitInput, thread: Thread) -> list[tuple[str, str] | tuple[s
         found.append(
             (
                 "note",
-                f"the lead-in is {short:.2f} mm short of the thread's depth: it will not pass the partner's first ridge",
+                (
+                    f"the lead-in is {short:.2f} mm short of the thread's depth: it will not pass"
+                    " the partner's first ridge"
+                ),
                 _set("lead_in", (thread.major - thread.minor_external) / 2 + 0.05),
             )
         )
@@ -528,8 +540,10 @@ def _cautions(given: FitInput, thread: Thread) -> list[tuple[str, str] | tuple[s
         found.append(
             (
                 "warning",
-                f"a relief {n['relief']:g} mm wide is less than one pitch, {thread.pitch:g} mm: "
-                "a nut jams before it is through",
+                (
+                    f"a relief {n['relief']:g} mm wide is less than one pitch, {thread.pitch:g} mm:"
+                    " a nut jams before it is through"
+                ),
                 _set("relief", thread.pitch),
             )
         )
@@ -548,13 +562,19 @@ def _cautions(given: FitInput, thread: Thread) -> list[tuple[str, str] | tuple[s
         found.append(
             (
                 "warning",
-                f"a pitch of {thread.pitch:g} mm is under five layers of {given.process.layer_mm:g} mm: take a coarser thread",
+                (
+                    f"a pitch of {thread.pitch:g} mm is under five layers of"
+                    f" {given.process.layer_mm:g} mm: take a coarser thread"
+                ),
             )
         )
     found.append(
         (
             "note",
-            "printed threads are no rated fasteners: where a failure could hurt someone, ask a qualified person",
+            (
+                "printed threads are no rated fasteners: where a failure could hurt someone, ask a"
+                " qualified person"
+            ),
         )
     )
     return found

@@ -74,7 +74,8 @@ def _checked(given: FitInput, sizes: Sizes) -> None:
     need = 2 * (high + given.gap_mm * math.sqrt(2))
     if need > room:
         raise BuildError(
-            f"a bead {high:g} mm high needs {need:.2f} mm of straight side; there are {room:.2f} mm",
+            f"a bead {high:g} mm high needs {need:.2f} mm of straight side; there are"
+            f" {room:.2f} mm",
             remedy="a lower bead, or more engagement",
         )
     if high <= given.gap_mm:

@@ -101,8 +101,11 @@ def _sharp_corners(mouth: Mouth, sizes: Sizes) -> list[tuple[str, str]]:
     return [
         (
             "note",
-            f"the corners of the lip turn sharp: of their radius of {max(used):.2f} mm nothing is left "
-            f"{sizes.lip:.2f} mm further in; rounded by more than {sizes.lip:.2f} mm outside they stay round",
+            (
+                f"the corners of the lip turn sharp: of their radius of {max(used):.2f} mm nothing"
+                f" is left {sizes.lip:.2f} mm further in; rounded by more than {sizes.lip:.2f} mm"
+                " outside they stay round"
+            ),
         )
     ]
 
@@ -122,8 +125,10 @@ def cautions(
         found.append(
             (
                 "warning",
-                f"only {max(engagement - 2 * lead, 0):.2f} mm of straight side guides the lid; "
-                "at least 2 mm keeps it from rocking (common practice, no source)",
+                (
+                    f"only {max(engagement - 2 * lead, 0):.2f} mm of straight side guides the lid; "
+                    "at least 2 mm keeps it from rocking (common practice, no source)"
+                ),
                 (("engagement", f"{deep:g} mm", f"{deep:g} mm of engagement"),),
             )
         )

@@ -63,8 +63,8 @@ class StrapClamp(FitKind):
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return (
-            "A slot for a strap {wide} × {thick}, {through} through, {under} above the middle of the face, "
-            "and an {screw} screw tapped {cover} down to it"
+            "A slot for a strap {wide} × {thick}, {through} through, {under} above the middle of"
+            " the face, and an {screw} screw tapped {cover} down to it"
         )
 
     def build_a(self, given: FitInput) -> PartState:
@@ -73,9 +73,15 @@ class StrapClamp(FitKind):
         outer = given.shares[1]
         tall = n["thick"] + 2 * outer
         slot = raised(
-            box(n["wide"] + 2 * outer, tall, 0.0, n["under"]), -n["through"] - 0.5, 0.5, f, given.fit, "outside",
-            top="mouth", bottom="mouth",
-        )  # fmt: skip
+            box(n["wide"] + 2 * outer, tall, 0.0, n["under"]),
+            -n["through"] - 0.5,
+            0.5,
+            f,
+            given.fit,
+            "outside",
+            top="mouth",
+            bottom="mouth",
+        )
         drill = hardware.tap_drill(given.words["screw"]) / 2
         if 2 * drill > n["wide"]:
             raise BuildError("the screw is wider than the strap", remedy="a thinner screw")
@@ -99,9 +105,14 @@ class StrapClamp(FitKind):
     def build_b(self, given: FitInput) -> PartState:
         n, inner = given.numbers, given.shares[0]
         strap = raised(
-            box(n["wide"] - 2 * inner, n["thick"] - 2 * inner), -n["through"] - 8.0, 8.0, given.frame_b, given.fit,
-            top="strap end", bottom="strap end",
-        )  # fmt: skip
+            box(n["wide"] - 2 * inner, n["thick"] - 2 * inner),
+            -n["through"] - 8.0,
+            8.0,
+            given.frame_b,
+            given.fit,
+            top="strap end",
+            bottom="strap end",
+        )
         return finished(given, given.b, add=[strap])
 
     def meeting(self, given: FitInput) -> Meeting:
@@ -152,14 +163,16 @@ class StrapClamp(FitKind):
                         if turns >= LEAST_TURNS
                         else f"; {LEAST_TURNS:g} hold it (common practice, no source)"
                     ),
-                    ()
-                    if turns >= LEAST_TURNS
-                    else (
-                        (
-                            "cover",
-                            f"{LEAST_TURNS * pitch:g} mm",
-                            f"{LEAST_TURNS * pitch:g} mm of way to the slot",
-                        ),
+                    (
+                        ()
+                        if turns >= LEAST_TURNS
+                        else (
+                            (
+                                "cover",
+                                f"{LEAST_TURNS * pitch:g} mm",
+                                f"{LEAST_TURNS * pitch:g} mm of way to the slot",
+                            ),
+                        )
                     ),
                 ),
             ),

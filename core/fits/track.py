@@ -209,7 +209,10 @@ class GrooveAndNub(FitKind):
             cautions.append(
                 (
                     "note",
-                    f"flanks of {n['flank']:g}° overhang where the groove runs round: 45° prints without support (common practice, no source)",
+                    (
+                        f"flanks of {n['flank']:g}° overhang where the groove runs round: 45°"
+                        " prints without support (common practice, no source)"
+                    ),
                 )
             )
         if not track.locks():
@@ -328,7 +331,11 @@ def _laid(given: FitInput) -> tuple[Track, float]:
     if n["flank"] >= 75 or n["nub"] / 2 - n["deep"] * math.tan(math.radians(n["flank"])) < 0.2:
         raise BuildError(
             "the nub comes to a point before it is as deep as asked",
-            remedy=f"a nub of more than {2 * (n['deep'] * math.tan(math.radians(n['flank'])) + 0.2):.2f} mm, or steeper flanks",
+            remedy=(
+                "a nub of more than"
+                f" {2 * (n['deep'] * math.tan(math.radians(n['flank'])) + 0.2):.2f} mm, or steeper"
+                " flanks"
+            ),
         )
     span = track.span()
     if span + n["nub"] + 2 * given.gap_mm > around / count + 1e-9:
@@ -342,7 +349,9 @@ def _laid(given: FitInput) -> tuple[Track, float]:
 
 
 class _Shape:
-    """A frustum on the cylinder: its radius at the surface and at the floor, and where those lie."""
+    """A frustum on the cylinder: its radius at the surface and at the floor, and where those
+    lie.
+    """
 
     def __init__(self, at_surface: float, at_floor: float, surface: float, floor: float) -> None:
         self.at_surface, self.at_floor, self.surface, self.floor = (

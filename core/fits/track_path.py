@@ -48,7 +48,9 @@ class Track:
         return ", ".join(words)
 
     def closest(self, around: float, copies: int) -> float | None:
-        """The least distance between runs that are not neighbours, copies round the cylinder too."""
+        """The least distance between runs that are not neighbours, copies round the cylinder
+        too.
+        """
         runs = list(zip(self.points, self.points[1:], strict=False))
         best: float | None = None
         for copy in range(-1 if copies > 1 else 0, 2 if copies > 1 else 1):

@@ -94,7 +94,8 @@ def _stl(data: bytes, name: str) -> RawMesh:
         )
     if len(data) < 84 + 50 * count:
         raise FormatError(
-            f"{name} is cut short: {count:,} triangles are announced, {(len(data) - 84) // 50:,} are there"
+            f"{name} is cut short: {count:,} triangles are announced, {(len(data) - 84) // 50:,}"
+            " are there"
         )
     kind = np.dtype([("normal", "<f4", 3), ("corners", "<f4", (3, 3)), ("rest", "<u2")])
     corners = np.frombuffer(data, kind, count, 84)["corners"].astype(np.float64)

@@ -37,7 +37,8 @@ def quantity_text(quantity: Quantity, unit: LengthUnit = "mm") -> str:
     return f"{plain(scaled)} {unit}{ {2: '²', 3: '³'}.get(power, f'^{power}') }"
 
 
-# Exact by definition: a US gallon is 231 cubic inches, a fluid ounce a hundred and twenty-eighth of it.
+# Exact by definition: a US gallon is 231 cubic inches, a fluid ounce a hundred and twenty-eighth of
+# it.
 FLUID_OUNCE_MM3 = 231 / 128 * 25.4**3
 
 

@@ -22,7 +22,8 @@ Moves, separated by commas or new lines:
 ``circle X Y across D`` stands in a hull of circles only (`core.outlines.hull`).
 
 A length may be ``?`` in ``right left up down along``, and a radius in ``turn``: closing settles up
-to two, ending on a mirror's axis one. ``turn left ? radius R`` turns until the next line is tangent.
+to two, ending on a mirror's axis one. ``turn left ? radius R`` turns until the next line is
+tangent.
 """
 
 from __future__ import annotations
@@ -276,8 +277,10 @@ def read_phrase(phrase: str) -> Phrase:
     if not words:
         raise BuildError(
             f"'{first}' is no move",
-            remedy="right, left, up, down, along, to, turn, arc to, about, round, chamfer, mirror, "
-            "repeat, close",
+            remedy=(
+                "right, left, up, down, along, to, turn, arc to, about, round, chamfer, mirror, "
+                "repeat, close"
+            ),
         )
     for word in words:
         pieces = _fitted(FORMS[word][0].split(), rest, len(first) + 1)

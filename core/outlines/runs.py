@@ -214,8 +214,8 @@ def _mirror(run: Run, side: str) -> None:
     away = off(run.segments[-1].b)
     if away > CLOSED_MM:
         raise BuildError(
-            f"the run ends {away:.4g} mm off the {'vertical' if side == 'up' else 'horizontal'} axis "
-            "it is mirrored about"
+            f"the run ends {away:.4g} mm off the {'vertical' if side == 'up' else 'horizontal'}"
+            " axis it is mirrored about"
         )
     half = len(run.segments)
     run.copied |= set(range(half, 2 * half))

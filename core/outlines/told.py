@@ -57,7 +57,8 @@ def laid_outline(moves: Sequence[Move]) -> Laid:
     if gap > CLOSED_MM:
         if not run.closes:
             raise BuildError(
-                f"the outline stays open by {gap:.4g} mm: {_way(end, start)} from its end to its start",
+                f"the outline stays open by {gap:.4g} mm: {_way(end, start)} from its end to its"
+                " start",
                 remedy="end with 'close', or leave a length as '?'",
             )
         segments.append(Line(end, start))

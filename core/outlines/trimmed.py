@@ -99,8 +99,8 @@ def _beside(run: Sequence[Segment], by: float) -> list[Segment]:
     """An open run moved to its left by ``by``, cut where it crosses itself."""
     raw, mitres = _moved(run, -by, closed=False)
     pieces = _kept(raw, run, abs(by), mitres)
-    (tx, ty) = run[0].tangents()[0]
-    (ux, uy) = run[-1].tangents()[1]
+    tx, ty = run[0].tangents()[0]
+    ux, uy = run[-1].tangents()[1]
     at = (run[0].a[0] - ty * by, run[0].a[1] + tx * by)
     end = (run[-1].b[0] - uy * by, run[-1].b[1] + ux * by)
     found: list[Segment] = []
@@ -108,7 +108,8 @@ def _beside(run: Sequence[Segment], by: float) -> list[Segment]:
         following = [piece for piece in pieces if math.dist(piece.a, at) < 5 * SAME_MM]
         if not following:
             raise BuildError(
-                f"a wall of {abs(by):.4g} mm does not fit inside the run near {at[0]:.4g}, {at[1]:.4g}",
+                f"a wall of {abs(by):.4g} mm does not fit inside the run near {at[0]:.4g},"
+                f" {at[1]:.4g}",
                 remedy="a thinner wall, or its other side",
             )
         found.append(following[0])
@@ -120,8 +121,8 @@ def _beside(run: Sequence[Segment], by: float) -> list[Segment]:
 def _moved(
     segments: Sequence[Segment], by: float, closed: bool
 ) -> tuple[list[Segment], list[Mitre]]:
-    """Every segment moved to its right by ``by``, and mitred to the next where a gap would open; and
-    the four-sided room of each mitre."""
+    """Every segment moved to its right by ``by``, and mitred to the next where a gap would open;
+    and the four-sided room of each mitre."""
     mitres: list[Mitre] = []
     moved = [aside(segment, -by) for segment in segments]
     found = [segment for segment in moved if segment is not None]

@@ -257,7 +257,9 @@ class _Print:
             self.readings[face] = (np.array([one.error_mm for one in own]), np.array(repeat))  # type: ignore[index]
 
     def felt(self, apart: Array, sigma: float, share: float, wrong: float) -> Array | None:
-        """How likely its felt results are at every b_in - b_out, its logarithm; None without any."""
+        """How likely its felt results are at every b_in - b_out, its logarithm; None without
+        any.
+        """
         if not len(self.gap):
             return None
         logs = felt_log(
@@ -350,7 +352,8 @@ def doubts(process: Process, seen: Sequence[Observation]) -> list[str]:
                 )
             if len(one.measured_mm) > 1 and np.ptp(one.measured_mm) > 10 * CALIPER_MM:
                 told.append(
-                    f"the readings of {one.designed_mm:g} mm differ by {np.ptp(one.measured_mm):.2f} mm"
+                    f"the readings of {one.designed_mm:g} mm differ by"
+                    f" {np.ptp(one.measured_mm):.2f} mm"
                 )
     felt = sorted((one for one in seen if isinstance(one, FeltResult)), key=lambda one: one.gap_mm)
     for narrow, wide in itertools.pairwise(felt):

@@ -88,7 +88,9 @@ class Slicing(_Frozen):
 
 
 class OwnValues(_Frozen):
-    """A material's values as its maker knows them, in place of the table's; empty is the table's."""
+    """A material's values as its maker knows them, in place of the table's; empty is the
+    table's.
+    """
 
     density_g_cm3: float | None = Field(None, gt=0, le=30)
     softens_c: float | None = Field(None, ge=-60, le=2000)

@@ -155,9 +155,9 @@ def begin_fit(
             feel=spec.feel,
             fields=_sizes_told(whole.fields, project.units) | dict(ways[way].sets),
             place_a=Place(on=whole.on_a, **_across(whole.place_a, project.units)),
-            place_b=Place(on=whole.on_b, **_across(whole.place_b, project.units))
-            if parts[1]
-            else None,
+            place_b=(
+                Place(on=whole.on_b, **_across(whole.place_b, project.units)) if parts[1] else None
+            ),
         )
         return project.model_copy(update={"parts": made, "fits": [*project.fits, fit]}), name
     places, sizes = _faces_of(solution, spec, (first, second if parts[1] else ""), on)
@@ -461,8 +461,8 @@ def _outline(kind: str, around: Surroundings, room: Room | None, face: str = "")
 
 
 def _moves_in(text: str, scale: float, unit: str) -> str:
-    """Moves of plain millimetres at another scale and unit; a mixed number stands in brackets, or its
-    whole and its fraction would be two values."""
+    """Moves of plain millimetres at another scale and unit; a mixed number stands in brackets, or
+    its whole and its fraction would be two values."""
 
     def told(size: re.Match[str]) -> str:
         new = round_size(float(size[1]) * scale, unit)

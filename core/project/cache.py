@@ -17,7 +17,9 @@ T = TypeVar("T")
 
 
 def content_key(*parts: object) -> str:
-    """A hash of values whose ``repr`` tells all of them, and of the program that works with them."""
+    """A hash of values whose ``repr`` tells all of them, and of the program that works with
+    them.
+    """
     return hashlib.blake2b(repr(parts).encode(), digest_size=16, key=fingerprint()).hexdigest()
 
 
@@ -45,8 +47,8 @@ class ContentCache:
     Args:
         most: how many values are kept.
         most_bytes: how much they may hold together, as `weight` tells; None where only their number
-            is bounded. What was used in this round of work and the last is kept however heavy it is:
-            else a heavy design would be built anew from its first step at every change.
+            is bounded. What was used in this round of work and the last is kept however heavy it
+            is: else a heavy design would be built anew from its first step at every change.
     """
 
     store: Store | None = None

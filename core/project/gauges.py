@@ -112,8 +112,13 @@ def _outline(kind: str, **fields: str) -> Words:
 
 def _box(step: str, wide: float, deep: float, tall: float, **more: Any) -> Words:
     outline = _outline("rectangle", width=f"{wide:g}", depth=f"{deep:g}", corners="0")
-    return {"id": step, "kind": "extrude", "fields": {"height": f"{tall:g}"} | more.pop("fields", {}),
-            "outline": outline, **more}  # fmt: skip
+    return {
+        "id": step,
+        "kind": "extrude",
+        "fields": {"height": f"{tall:g}"} | more.pop("fields", {}),
+        "outline": outline,
+        **more,
+    }
 
 
 def _at(on: str, x: float, y: float = 0.0, out: float = 0.0) -> Words:

@@ -67,9 +67,11 @@ class _Merging:
     def _list(self, path: str, key: str, base: Any, mine: Any, theirs: Any) -> list[Any]:
         was, here, there = ({one[key]: one for one in side} for side in (base, mine, theirs))
         found = {
-            name: self.any(f"{path}.{name}", *(side.get(name, MISSING) for side in (was, here, there)))
+            name: self.any(
+                f"{path}.{name}", *(side.get(name, MISSING) for side in (was, here, there))
+            )
             for name in dict.fromkeys([*there, *here])
-        }  # fmt: skip
+        }
         return [found[name] for name in _order(was, here, there) if found[name] is not MISSING]
 
     def _choose(self, path: str, base: Any, mine: Any, theirs: Any) -> Any:

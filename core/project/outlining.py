@@ -1,4 +1,6 @@
-"""Outlines of a document at a path: read for the outline desk, taken apart into moves, brought in."""
+"""Outlines of a document at a path: read for the outline desk, taken apart into moves,
+brought in.
+"""
 
 from __future__ import annotations
 
@@ -183,7 +185,8 @@ def own_outline(solution: Solution, path: str) -> list[Outline]:
 def taken_apart(solution: Solution, part: str, step: str, path: str) -> Project:
     """The document with an outline of a step told as moves, its holes cut out of it one by one.
 
-    Numbers that equal one of its fields, or half of it, go on being told by that field's expression.
+    Numbers that equal one of its fields, or half of it, go on being told by that field's
+    expression.
 
     Raises:
         BuildError: there is no such outline, or it cannot be made.

@@ -110,8 +110,8 @@ def _piece_of(solution: Solution, part: str, fit: FitSpec) -> int:
 
 
 def _within(solution: Solution, part: str, fit: FitSpec, room: Body) -> float:
-    """How much of what a fit added to a part or took away lies in a room, mm³; where it could not be
-    made, of a speck at the place it is told to stand at."""
+    """How much of what a fit added to a part or took away lies in a room, mm³; where it could not
+    be made, of a speck at the place it is told to stand at."""
     body = None
     for result in solution.parts[part].steps:
         if result.step.kind == FIT_STEP and result.step.fields.get("fit") == fit.name:

@@ -1,8 +1,8 @@
 """Where a step acts: a face, and within it two distances from what the maker chose.
 
 Each distance is a line across the face: so far from an edge, level with the middle, or so far from
-an axis or a point. The place is where the two lines cross. An edge is told by the face that meets this one
-there; its line is where the two planes meet, so a rounded or bevelled edge still counts.
+an axis or a point. The place is where the two lines cross. An edge is told by the face that meets
+this one there; its line is where the two planes meet, so a rounded or bevelled edge still counts.
 """
 
 from __future__ import annotations

@@ -1,4 +1,6 @@
-"""The gap that is proposed for a fit: what the process makes likeliest, as far as the fit bears it."""
+"""The gap that is proposed for a fit: what the process makes likeliest, as far as the fit
+bears it.
+"""
 
 from __future__ import annotations
 

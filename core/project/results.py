@@ -36,7 +36,9 @@ class StepResult:
 
 @dataclass(frozen=True)
 class Sketch:
-    """The outlines of a step as drawn beside its sentence; ``open_run`` where one does not close."""
+    """The outlines of a step as drawn beside its sentence; ``open_run`` where one does not
+    close.
+    """
 
     outlines: tuple[Outline, ...] = ()
     open_run: tuple[Segment, ...] = ()

@@ -94,7 +94,8 @@ class Place(_Model):
 
     ``x`` and ``y`` are told from what ``x_from`` and ``y_from`` name: another face, whose plane
     meets this one in an edge (``body.left``), a step, whose middle or axis is meant
-    (``hole``), or a point (``body.top | body.left``); from the middle of the face where they are empty.
+    (``hole``), or a point (``body.top | body.left``); from the middle of the face where they are
+    empty.
     """
 
     on: Label = ""

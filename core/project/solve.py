@@ -265,11 +265,18 @@ class _Solver:
                 at_place = placed(step.place, place.numbers, before, others)
             frame = at_place.frame if at_place else Frame()
             key = content_key(
-                chord_error_mm(), step.kind, step.id, sorted(numbers.items()), sorted(words.items()),
-                outline.key() if outline else "", frame, before.key, self.project.units,
+                chord_error_mm(),
+                step.kind,
+                step.id,
+                sorted(numbers.items()),
+                sorted(words.items()),
+                outline.key() if outline else "",
+                frame,
+                before.key,
+                self.project.units,
                 [(plan.key(), sorted(at.items())) for plan, at in stations],
                 [state.key for state in others.values()],
-            )  # fmt: skip
+            )
 
             def build() -> tuple[PartState, str, tuple[str, ...], Cures, Sketch | None]:
                 further = tuple(
@@ -406,8 +413,10 @@ def _gap_working(
         ("from gap to gap", f"± {errors.sigma:.3f}"),
         (
             "proposed gap",
-            f"{band.middle:.3f} {'−' if bias_mm(process) > 0 else '+'} {abs(bias_mm(process)):.3f}"
-            f" = {band.middle - bias_mm(process):.3f}",
+            (
+                f"{band.middle:.3f} {'−' if bias_mm(process) > 0 else '+'}"
+                f" {abs(bias_mm(process)):.3f} = {band.middle - bias_mm(process):.3f}"
+            ),
         ),
     ]
     if proposed < round(band.middle - bias_mm(process), 2) - 1e-9:

@@ -1,4 +1,6 @@
-"""From the results of gauges and prints to a process as it is known now, and what follows for fits."""
+"""From the results of gauges and prints to a process as it is known now, and what follows
+for fits.
+"""
 
 from __future__ import annotations
 

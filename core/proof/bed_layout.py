@@ -85,9 +85,15 @@ def _centred(laid: list[Laid], bed_mm: tuple[float, float, float]) -> list[Laid]
     every = np.vstack([one.ring for one in laid])
     shift = (np.array(bed_mm[:2]) - every.min(axis=0) - every.max(axis=0)) / 2
     return [
-        Laid(one.index, one.bed, one.turn_deg, (one.move[0] + shift[0], one.move[1] + shift[1]), one.ring + shift)
+        Laid(
+            one.index,
+            one.bed,
+            one.turn_deg,
+            (one.move[0] + shift[0], one.move[1] + shift[1]),
+            one.ring + shift,
+        )
         for one in laid
-    ]  # fmt: skip
+    ]
 
 
 def _squared(points: Points) -> tuple[float, Points]:

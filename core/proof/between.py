@@ -1,5 +1,5 @@
-"""What lies between two things of finished solids: distance, angle, wall, axis to axis; and what one
-thing measures by itself: area, length, radius. All in one set of coordinates, mm.
+"""What lies between two things of finished solids: distance, angle, wall, axis to axis; and what
+one thing measures by itself: area, length, radius. All in one set of coordinates, mm.
 
 Flat faces are measured plane to plane, round ones by the circle their facets were made from
 (`core.solids.sectioned`), anything else nearest point to nearest point (`core.proof.gaps`).
@@ -26,7 +26,9 @@ OUTSIDE = "outside to outside"
 
 @dataclass(frozen=True)
 class Reading:
-    """One number read off: what it is, its value in ``unit``, and the points it is drawn between."""
+    """One number read off: what it is, its value in ``unit``, and the points it is drawn
+    between.
+    """
 
     reads: str
     value: float

@@ -34,7 +34,9 @@ class Closed:
 
 
 def check_closed(mesh: TriangleMesh) -> Closed:
-    """Every edge met by two triangles running opposite ways; shells by signed volume. O(n log n)."""
+    """Every edge met by two triangles running opposite ways; shells by signed volume. O(n
+    log n).
+    """
     triangles = mesh.triangles
     edges = np.vstack([triangles[:, [0, 1]], triangles[:, [1, 2]], triangles[:, [2, 0]]])
     count = len(mesh.vertices)

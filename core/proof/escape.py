@@ -2,7 +2,8 @@
 where it lies and from where its play along the axis ends.
 
 Along every way the loose solid is moved step by step and the deepest it would have to lie in the
-holder is measured (rays, Embree; distances, libigl). What holds it is that depth along the easiest way.
+holder is measured (rays, Embree; distances, libigl). What holds it is that depth along the easiest
+way.
 """
 
 from __future__ import annotations

@@ -42,7 +42,9 @@ class Pose:
 
 @dataclass(frozen=True)
 class Sweep:
-    """A motion tried out. ``contact`` is where the solids first lie in each other, None if never."""
+    """A motion tried out. ``contact`` is where the solids first lie in each other, None if
+    never.
+    """
 
     poses: tuple[Pose, ...]
     contact: float | None

@@ -153,7 +153,8 @@ def _spread() -> Points:
 
 
 def _sticks_out(hull: Points, turns: Points) -> tuple[Points, Points]:
-    """By how much the hull sticks out in each orientation (k,), and the axis it was tried at (k, 2).
+    """By how much the hull sticks out in each orientation (k,), and the axis it was tried at (k,
+    2).
 
     Orientations that are too wide whatever axis they are tried at are given up after the first: no
     circle about the piece is narrower than half its widest side.

@@ -151,7 +151,9 @@ def try_stance(
 
 
 def _standing(foot: Points, middle: Points, height: float) -> tuple[float, float]:
-    """The tilt at which it tips over its foot, degrees, and the foot's area; nought if it cannot."""
+    """The tilt at which it tips over its foot, degrees, and the foot's area; nought if it
+    cannot.
+    """
     if len(foot) < 3:
         return 0.0, 0.0
     try:

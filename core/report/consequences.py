@@ -11,7 +11,9 @@ _NOISE = {"wall": 0.01}
 
 
 def consequences(before: Report, after: Report) -> list[Consequence]:
-    """The sizes, masses, gaps and capacities that differ between two reports, most telling first."""
+    """The sizes, masses, gaps and capacities that differ between two reports, most telling
+    first.
+    """
     unit: LengthUnit = "in" if after.units == "in" else "mm"
     found: list[Consequence] = []
 

@@ -87,14 +87,20 @@ def _step(where: str, before: Step, after: Step) -> list[Difference]:
         found += _named(f"{where},", dict(before.outline.fields), dict(after.outline.fields))
     elif before.outline != after.outline:
         found.append(
-            Difference(what=f"{where}, outline", before=before.outline.kind if before.outline else "-",
-                       after=after.outline.kind if after.outline else "-")
-        )  # fmt: skip
+            Difference(
+                what=f"{where}, outline",
+                before=before.outline.kind if before.outline else "-",
+                after=after.outline.kind if after.outline else "-",
+            )
+        )
     if before.place != after.place:
         found.append(
-            Difference(what=f"{where}, place", before=short(before.place and before.place.model_dump()),
-                       after=short(after.place and after.place.model_dump()))
-        )  # fmt: skip
+            Difference(
+                what=f"{where}, place",
+                before=short(before.place and before.place.model_dump()),
+                after=short(after.place and after.place.model_dump()),
+            )
+        )
     return found
 
 

@@ -37,7 +37,9 @@ def drawing_view(result: StepResult) -> DrawingView | None:
 
 
 def _arcs(outlines: tuple[Outline, ...]) -> list[ArcView]:
-    """The arcs of outlines that bulge out of a chord, alike ones once; a bare round has no chord."""
+    """The arcs of outlines that bulge out of a chord, alike ones once; a bare round has no
+    chord.
+    """
     found: dict[tuple[float, float], ArcView] = {}
     for outline in outlines:
         for loop in outline.loops:

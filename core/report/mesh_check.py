@@ -1,4 +1,6 @@
-"""A mesh from elsewhere proved by the checks that projects run: plain data for a batch or a screen."""
+"""A mesh from elsewhere proved by the checks that projects run: plain data for a batch or a
+screen.
+"""
 
 from __future__ import annotations
 

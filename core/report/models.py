@@ -6,6 +6,7 @@ from typing import Literal
 
 from pydantic import BaseModel, ConfigDict
 
+from core.process.model import Feel
 from core.steps.field import FieldKind
 
 Severity = Literal["good", "note", "warning", "stop"]
@@ -396,7 +397,7 @@ class FitView(View):
     label: str
     parts: tuple[str, str]
     roles: tuple[str, str]
-    feel: str
+    feel: Feel
     gives_way: str
     giver: str
     gap_text: str
@@ -431,7 +432,7 @@ class FitView(View):
 
 
 class BandView(View):
-    feel: str
+    feel: Feel
     low: float
     high: float
 

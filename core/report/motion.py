@@ -22,7 +22,10 @@ def motion_report(
     best = tried.tightest
     unit = motion_view(motion)
     if tried.contact is None:
-        words = f"moves freely, {motion.words}: never closer than {length_text(round(best.gap_mm, 2), lengths)}"
+        words = (
+            f"moves freely, {motion.words}: never closer than"
+            f" {length_text(round(best.gap_mm, 2), lengths)}"
+        )
         severity: Severity = "good"
     else:
         words = f"first touches at {_told(unit, tried.contact, lengths)}"

@@ -1,4 +1,6 @@
-"""What there is to read of every step, fit and check: from their own declarations, as docs/ has it."""
+"""What there is to read of every step, fit and check: from their own declarations, as docs/
+has it.
+"""
 
 from __future__ import annotations
 

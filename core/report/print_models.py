@@ -1,4 +1,6 @@
-"""What a report says of printing: stances, beds, layers, hatching, materials. Units as in models."""
+"""What a report says of printing: stances, beds, layers, hatching, materials. Units as in
+models.
+"""
 
 from __future__ import annotations
 

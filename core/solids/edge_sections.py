@@ -234,7 +234,9 @@ def joined(
     sections: Points, closed: bool, step: str,
     flush: tuple[tuple[str, str] | None, tuple[str, str] | None] = (None, None),
 ) -> Body:  # fmt: skip
-    """One closed tool through sections (n, k, 3); its ends belong to the faces they are flush with."""
+    """One closed tool through sections (n, k, 3); its ends belong to the faces they are
+    flush with.
+    """
     count, size = sections.shape[:2]
     corner = np.arange(size)
     after = np.roll(corner, -1)

@@ -1,8 +1,8 @@
 """Edges of a finished body: where two named faces meet, as chains of mesh edges.
 
 A chain goes on over tangent neighbours: the rim of a plate with round corners is one chain, though
-it has eight sides; at a sharp corner it ends. Where the faces meet in several places (both mouths of a hole, every copy in a
-row) each is a chain of its own.
+it has eight sides; at a sharp corner it ends. Where the faces meet in several places (both mouths
+of a hole, every copy in a row) each is a chain of its own.
 """
 
 from __future__ import annotations

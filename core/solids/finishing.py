@@ -78,7 +78,9 @@ def _distinct(found: Sequence[tuple[NamedEdge, Sequence[Chain]]]) -> list[Finish
 
 
 def _before_others(finishes: Sequence[Finish]) -> list[Finish]:
-    """Every convex chain, where one of them ends in a corner in which a concave one ends as well."""
+    """Every convex chain, where one of them ends in a corner in which a concave one ends as
+    well.
+    """
 
     def ends(convex: bool) -> set[int]:
         return {

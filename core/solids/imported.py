@@ -1,4 +1,6 @@
-"""Meshes that came from files, kept by the hash of their contents so that documents can name them."""
+"""Meshes that came from files, kept by the hash of their contents so that documents can name
+them.
+"""
 
 from __future__ import annotations
 

@@ -109,7 +109,9 @@ def paired_edges(mesh: TriangleMesh) -> tuple[NDArray[np.int64], ...]:
 
 
 def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int32]:
-    """Which piece each triangle belongs to, (m,): one face, as far as it bends by less at a time."""
+    """Which piece each triangle belongs to, (m,): one face, as far as it bends by less at a
+    time.
+    """
     triangles = mesh.triangles
     _, _, owner, other = paired_edges(mesh)
     unit = mesh.crosses / np.maximum(np.linalg.norm(mesh.crosses, axis=1, keepdims=True), 1e-300)

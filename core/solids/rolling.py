@@ -1,9 +1,9 @@
 """Edges rounded with a rolling ball, or chamfered, on any finished body.
 
-Sections along each chain are joined into one closed tool: cut from a convex edge, added to a concave
-one. Where three chains of one radius and one kind meet, the corner follows the ball as well; where
-two meet before a face that would leave them apart, both go on to the plane between them. A chamfer
-is the same tool with a straight section, by one distance or two.
+Sections along each chain are joined into one closed tool: cut from a convex edge, added to a
+concave one. Where three chains of one radius and one kind meet, the corner follows the ball as
+well; where two meet before a face that would leave them apart, both go on to the plane between
+them. A chamfer is the same tool with a straight section, by one distance or two.
 """
 
 from __future__ import annotations
@@ -137,7 +137,9 @@ def _partner(
     finish: Finish, wanted: Sequence[Finish], vertex: int,
     faces: tuple[frozenset[int], frozenset[int]] | None = None,
 ) -> Points | None:  # fmt: skip
-    """The way out of the one other chain of this kind, between these faces, that ends in a corner."""
+    """The way out of the one other chain of this kind, between these faces, that ends in a
+    corner.
+    """
     found = []
     for one in wanted:
         chain = one.chain

@@ -148,7 +148,9 @@ def _side(run: Points, name: str) -> list[Segment]:
 
 
 def _arc(run: Points, name: str) -> Arc | None:
-    """The arc whose facets these are from end to end: its ends lie on it, inner corners stand out."""
+    """The arc whose facets these are from end to end: its ends lie on it, inner corners
+    stand out.
+    """
     pieces = len(run) - 1
     chord = math.dist(run[0], run[-1])
     first = math.dist(run[0], run[1])

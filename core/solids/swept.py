@@ -42,8 +42,8 @@ def swept_body(
         may_cross: where it meets itself it is united; else that is refused.
 
     Raises:
-        BuildError: an arc bends tighter than the outline reaches, a corner turns back, or it crosses
-            itself; names the place.
+        BuildError: an arc bends tighter than the outline reaches, a corner turns back, or it
+            crosses itself; names the place.
     """
     low_x, _, high_x, _ = outline.bounds
     polygons, names = flatten(outline, side)
@@ -78,8 +78,8 @@ def _crossing(pieces: Sequence[Body], frame: Frame, closed: bool) -> BuildError:
             low = shared.bounding_box()
             x, y, z = frame.point(*((low[k] + low[k + 3]) / 2 for k in range(3)))
             return BuildError(
-                f"the sweep crosses itself near {x:.4g}, {y:.4g}, {z:.4g} mm, where piece {i + 1} of "
-                f"the path meets piece {j + 1}",
+                f"the sweep crosses itself near {x:.4g}, {y:.4g}, {z:.4g} mm, where piece {i + 1}"
+                f" of the path meets piece {j + 1}",
                 remedy="another path, or let it unite where it crosses",
             )
     return BuildError("the sweep folds into itself at a bend", remedy="a wider bend")

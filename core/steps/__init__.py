@@ -7,8 +7,8 @@ Map
     edge_list   edges as a maker writes them: two faces that meet, with a size of their own
     blind       words on blind cuts that come out behind
     outline_kinds   the outlines a step can ask for, and their fields
-    extrude, revolve, loft, sweep, text, wrap, boss (and ledge), flats, hole, shell, hollow, rims (fillet, chamfer)
-    rib, split, piece (what a split of another part left)
+    extrude, revolve, loft, sweep, text, wrap, boss (and ledge), flats, hole, shell, hollow, rims
+    (fillet, chamfer) rib, split, piece (what a split of another part left)
     points      corners, middles of edges and faces, axes, told by the faces that meet there
     plane, sides, reach   planes as places; places on every face; how far a step goes
     along       copies along a line or an outline

@@ -54,7 +54,10 @@ class Blend(StepKind):
         quantities = after.features[given.step].quantities
         added = after.solid().volume_mm3 - given.state.solid().volume_mm3
         how = "added" if added > 0 else "taken off"
-        return f"{given.told(round(quantities['edges'].value, 1))} of edges, {abs(added) / 1000:.2f} cm³ {how}"
+        return (
+            f"{given.told(round(quantities['edges'].value, 1))} of edges, {abs(added) / 1000:.2f}"
+            f" cm³ {how}"
+        )
 
     def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
         left = round(after.features[given.step].quantities["left_sharp"].value)

@@ -36,7 +36,10 @@ class Fill(StepKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        return "Repeat {of} all over, {spacing} apart in {layout} rows at {angle}, {margin} from the edge"
+        return (
+            "Repeat {of} all over, {spacing} apart in {layout} rows at {angle}, {margin} from the"
+            " edge"
+        )
 
     def places(self, given: StepInput) -> list[Matrix]:
         """Moves from the original to every place in the face, its own included."""

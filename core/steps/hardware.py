@@ -150,7 +150,10 @@ class NutTrap(StepKind):
     def sentence(self, words: Mapping[str, str]) -> str:
         if words["loaded"] == "end":
             return "Trap for an {size} nut, {gap} a side, pushed in from the {loaded}"
-        return "Trap for an {size} nut, {gap} a side, pushed in from the {loaded}, {down} down, slot {run} long"
+        return (
+            "Trap for an {size} nut, {gap} a side, pushed in from the {loaded}, {down} down, slot"
+            " {run} long"
+        )
 
     def build(self, given: StepInput) -> PartState:
         nut, n = hardware.hex_nut(given.words["size"]), given.numbers

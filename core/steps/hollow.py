@@ -131,7 +131,9 @@ def _level(mesh: TriangleMesh) -> NDArray[np.bool_]:
 
 
 def _new_names(mesh: TriangleMesh, side: str) -> list[str]:
-    """What the new side of every face is called: after the face, and its step where two share it."""
+    """What the new side of every face is called: after the face, and its step where two
+    share it.
+    """
     faces = [face for _, face in mesh.faces]
     return [
         f"{side} {face}" if faces.count(face) == 1 else f"{side} {face} of {step}"

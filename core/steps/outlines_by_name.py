@@ -48,7 +48,8 @@ def _section(kind: str) -> OutlineKind:
             Field("thickness", "length", "thickness", "3 mm"),
             Field("corners", "length", "corner radius", "0", least=0, clause=", corners {corners}"),
         ),
-        f"{'an' if kind == 'L' else 'a'} {kind} section {{width}} × {{height}}, {{thickness}} thick",
+        f"{'an' if kind == 'L' else 'a'} {kind} section {{width}} × {{height}}, {{thickness}}"
+        " thick",
         lambda n, *_: outlines.section(kind, n["width"], n["height"], n["thickness"], n["corners"]),
     )
 

@@ -1,4 +1,6 @@
-"""Outlines that are drawn or taken over: moves, walls, hulls, drawings, and what is there already."""
+"""Outlines that are drawn or taken over: moves, walls, hulls, drawings, and what is there
+already.
+"""
 
 from __future__ import annotations
 
@@ -24,7 +26,9 @@ def _followed(numbers: Numbers, words: Words, state: PartState) -> Outline:
 
 
 def _section(numbers: Numbers, words: Words, state: PartState) -> Outline:
-    """What the part so far shows in the plane of a face: the piece in front of the face's middle."""
+    """What the part so far shows in the plane of a face: the piece in front of the face's
+    middle.
+    """
     if not words["face"]:
         raise BuildError("no face is chosen for the section", remedy="press one, or name it")
     found = section_of(state.solid(), state.place(words["face"])[1], numbers["below"])

@@ -307,7 +307,10 @@ class GridPattern(Pattern):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        return "Repeat {of} in {columns} columns {across} apart and {rows} rows {back} apart, {stagger}"
+        return (
+            "Repeat {of} in {columns} columns {across} apart and {rows} rows {back} apart,"
+            " {stagger}"
+        )
 
     def moves(self, given: StepInput) -> list[Matrix]:
         across, back = given.numbers["across"], given.numbers["back"]
@@ -456,11 +459,11 @@ def _carried(feature: Feature, move: Matrix) -> Feature:
         prism=replace(feature.prism, frame=carried(feature.prism.frame)) if feature.prism else None,
         mouth=replace(feature.mouth, frame=carried(feature.mouth.frame)) if feature.mouth else None,
         tool=feature.tool.moved(move) if feature.tool else None,
-        recess=replace(feature.recess, frame=carried(feature.recess.frame))
-        if feature.recess
-        else None,
+        recess=(
+            replace(feature.recess, frame=carried(feature.recess.frame)) if feature.recess else None
+        ),
         axis=carried(feature.axis) if feature.axis else None,
-        outline_middle=carried(Frame(feature.outline_middle)).origin
-        if feature.outline_middle
-        else None,
+        outline_middle=(
+            carried(Frame(feature.outline_middle)).origin if feature.outline_middle else None
+        ),
     )

@@ -30,15 +30,30 @@ PLANE_FIELDS = (
     Field("plane", "choice", "the plane", LEVEL, PLANES),
     Field("face", "face", "face", "", when=_when(FACE, BETWEEN), clause=", the face {face}"),
     Field("other", "face", "other face", "", when=_when(BETWEEN), clause=" and {other}"),
-    Field("axis", "step", "axis of step", "", when=_when(AXIS), empty="the latest round step",
-          clause=", the axis of {axis}"),
-    Field("angle", "angle", "turned about it", "0 deg", when=_when(AXIS), clause=", turned {angle}"),
+    Field(
+        "axis",
+        "step",
+        "axis of step",
+        "",
+        when=_when(AXIS),
+        empty="the latest round step",
+        clause=", the axis of {axis}",
+    ),
+    Field(
+        "angle", "angle", "turned about it", "0 deg", when=_when(AXIS), clause=", turned {angle}"
+    ),
     Field("first", "point", "point", "", when=_when(POINTS), clause=", the points {first}"),
     Field("second", "point", "second point", "", when=_when(POINTS), clause=", {second}"),
     Field("third", "point", "third point", "", when=_when(POINTS), clause=" and {third}"),
-    Field("off", "length", "off it", "0", when=_when(FACE, BETWEEN, AXIS, POINTS),
-          clause=", {off} off it"),
-)  # fmt: skip
+    Field(
+        "off",
+        "length",
+        "off it",
+        "0",
+        when=_when(FACE, BETWEEN, AXIS, POINTS),
+        clause=", {off} off it",
+    ),
+)
 
 
 def plane_told(words: Mapping[str, str]) -> str:

@@ -1,8 +1,8 @@
 """Points of a part, told by the faces that meet there.
 
     body.top | body.front | body.left    the corner where three faces meet
-    body.top | body.front                the middle of the edge where two meet; of a round edge its centre
-    body.top                             the middle of a face
+    body.top | body.front                the middle of the edge where two meet; of a round edge its
+    centre body.top                             the middle of a face
     hole                                 where a step's axis begins
 
 Where the faces meet more than once, the place nearest to the middle of the first one is meant. A
@@ -129,7 +129,9 @@ def points_on(state: PartState) -> list[str]:
 
 
 def _meetings(body: Body) -> list[list[str]]:
-    """The faces that meet in each edge and in each corner of a body. O(triangles · log triangles)."""
+    """The faces that meet in each edge and in each corner of a body. O(triangles · log
+    triangles).
+    """
     mesh = triangle_mesh(body)
     named = [f"{step}.{face}" for step, face in mesh.faces]
     count = len(named)

@@ -28,8 +28,15 @@ FOOT_ROOT_MM = 0.2  # how deep a foot is rooted in its face
 NEIGHBOURS = 1e-3  # of what is due: more taken off than that was something else's
 PROUD_MM = 1.0  # how far a rim cutter reaches past the body it trims
 WHERE = (
-    "top rim", "bottom rim", "both rims", "inner rim", "hole rim", "foot", "corners", "chosen edges",
-)  # fmt: skip
+    "top rim",
+    "bottom rim",
+    "both rims",
+    "inner rim",
+    "hole rim",
+    "foot",
+    "corners",
+    "chosen edges",
+)
 CHOSEN = "chosen edges"
 
 
@@ -360,10 +367,15 @@ class Chamfer(_Edges):
     fields = (
         *_size_field("size", "1 mm"),
         Field(
-            "other", "length", "on the second face", "size", clause=" by {other} on the second face",
-            above=0, when=(("where", (CHOSEN,)),),
+            "other",
+            "length",
+            "on the second face",
+            "size",
+            clause=" by {other} on the second face",
+            above=0,
+            when=(("where", (CHOSEN,)),),
         ),
-    )  # fmt: skip
+    )
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return "Chamfer the {where} {size}" + (": {edges}" if words["where"] == CHOSEN else "")

@@ -133,8 +133,10 @@ class PartState:
             found = [f for f in found if not f.finishing]
         if not found:
             named = f"'{reference}' makes no piece" if reference else "no step here makes a piece"
-            raise BuildError(f"{named} that can be repeated",
-                             remedy="an extrude, revolve, hole, boss, loft or sweep step")  # fmt: skip
+            raise BuildError(
+                f"{named} that can be repeated",
+                remedy="an extrude, revolve, hole, boss, loft or sweep step",
+            )
         return found[-1]
 
     def prism(self, reference: str = "") -> Feature:

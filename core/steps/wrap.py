@@ -124,8 +124,9 @@ class Wrap(StepKind):
         if wide - floor < NARROWS * wide or wide > 2 * math.pi * radius / 8:
             return told
         return (
-            f"{told}; {given.told(round(wide, 4))} wide, it narrows to "
-            f"{given.told(round(floor, 4))} at its floor: a key with parallel sides must be no wider"
+            f"{told}; {given.told(round(wide, 4))} wide, it narrows to"
+            f" {given.told(round(floor, 4))} at its floor: a key with parallel sides must be no"
+            " wider"
         )
 
 

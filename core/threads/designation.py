@@ -43,7 +43,9 @@ def read_thread(text: str, starts: int = 1, left_hand: bool = False) -> Thread:
             return replace(thread, starts=starts, left_hand=left_hand)
     raise BuildError(
         f"'{wanted}' is no thread",
-        remedy="for example M12, M12x1.5, 1/4-20 UNC, Tr20x4, print 24x4, custom 20x3 60 deg deep 1.5",
+        remedy=(
+            "for example M12, M12x1.5, 1/4-20 UNC, Tr20x4, print 24x4, custom 20x3 60 deg deep 1.5"
+        ),
     )
 
 

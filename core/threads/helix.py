@@ -88,8 +88,12 @@ def wound_solid(
             triangles.append(part if sign > 0 else part[:, ::-1])
             labels.append(np.full(len(part), _FACES.index("end")))
     mesh = np.vstack(triangles)
-    made = close_mesh(np.vstack(points), mesh if hand > 0 else mesh[:, ::-1], np.concatenate(labels),
-                      Source(step, _FACES if outside else ("bore", *_FACES[1:])))  # fmt: skip
+    made = close_mesh(
+        np.vstack(points),
+        mesh if hand > 0 else mesh[:, ::-1],
+        np.concatenate(labels),
+        Source(step, _FACES if outside else ("bore", *_FACES[1:])),
+    )
     if made.volume_mm3 < 0:
         raise BuildError("the thread is inside out")
     return made

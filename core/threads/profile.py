@@ -57,6 +57,8 @@ def opened(thread: Thread, gap_mm: float, outside: bool, other_mm: float = 0.0) 
     if crest - root < 0.05 or half(crest) <= 0:
         raise BuildError(
             f"a gap of {gap_mm:g} mm leaves nothing of the ridge of {thread.name}",
-            remedy=f"less than {thread.normal_of_axial(thread.pitch / 4):.2f} mm, or a coarser thread",
+            remedy=(
+                f"less than {thread.normal_of_axial(thread.pitch / 4):.2f} mm, or a coarser thread"
+            ),
         )
     return Opening(root, crest, half(root), half(crest))

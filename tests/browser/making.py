@@ -1,4 +1,6 @@
-"""What browser tests of whole jobs share: the solid as it is exported, measured by another program."""
+"""What browser tests of whole jobs share: the solid as it is exported, measured by another
+program.
+"""
 
 from __future__ import annotations
 

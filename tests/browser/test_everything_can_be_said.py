@@ -1,4 +1,6 @@
-"""Every field of every step, outline and fit has its control on the screen and takes what is said."""
+"""Every field of every step, outline and fit has its control on the screen and takes what is
+said.
+"""
 
 from __future__ import annotations
 

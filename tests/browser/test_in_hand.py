@@ -1,4 +1,6 @@
-"""Parts and fits in hand, what was typed, the keyboard: nothing is lost, everything can be undone."""
+"""Parts and fits in hand, what was typed, the keyboard: nothing is lost, everything can be
+undone.
+"""
 
 from __future__ import annotations
 
@@ -232,8 +234,12 @@ def test_keys_are_listed_can_be_off_and_pages_have_titles(walker: Walker) -> Non
     assert not walker.all('[aria-label="find anything by a word"]')
     walker.driver.execute_script("localStorage.removeItem('shortcuts-off')")
     project = project_of("Bait tin")
-    for page, title in (("print", "on the bed, Bait tin"), ("compare", "compare, Bait tin"),
-                        ("history", "history, Bait tin"), ("fit/slip", "Lid on tin, Bait tin")):  # fmt: skip
+    for page, title in (
+        ("print", "on the bed, Bait tin"),
+        ("compare", "compare, Bait tin"),
+        ("history", "history, Bait tin"),
+        ("fit/slip", "Lid on tin, Bait tin"),
+    ):
         walker.go(f"/p/{project}/{page}")
         walker.until(lambda title=title: walker.driver.title == f"{title} · Fair Hinge")
     walker.go("/bench")
@@ -250,8 +256,11 @@ def test_one_press_skips_to_sheet_stage_and_readings(walker: Walker) -> None:
         walker.driver.execute_script("document.activeElement.blur()")
         link = next(a for a in walker.all(".skips a") if a.get_attribute("textContent") == words)
         walker.driver.execute_script("arguments[0].focus(); arguments[0].click()", link)
-        walker.until(lambda inside=inside: walker.driver.execute_script(
-            f"return document.querySelector('{inside}').contains(document.activeElement)"))  # fmt: skip
+        walker.until(
+            lambda inside=inside: walker.driver.execute_script(
+                f"return document.querySelector('{inside}').contains(document.activeElement)"
+            )
+        )
 
 
 @pytest.mark.parametrize("theme", ["day", "night"])

@@ -1,4 +1,6 @@
-"""Saving is not building: what is typed is kept at once, what it comes to follows or says why not."""
+"""Saving is not building: what is typed is kept at once, what it comes to follows or says
+why not.
+"""
 
 from __future__ import annotations
 

@@ -51,8 +51,21 @@ def test_every_level_of_hatching_has_its_words() -> None:
 
 
 # names that mean nothing else: other words are too common to be looked for
-TELLING = {"wall left", "goes together", "fine detail", "equal by accident", "bought size", "typed twice",
-           "small part", "sharp edge", "sharp point", "hinge line", "expected mass", "runs out", "shut in"}  # fmt: skip
+TELLING = {
+    "wall left",
+    "goes together",
+    "fine detail",
+    "equal by accident",
+    "bought size",
+    "typed twice",
+    "small part",
+    "sharp edge",
+    "sharp point",
+    "hinge line",
+    "expected mass",
+    "runs out",
+    "shut in",
+}
 
 
 def test_no_check_and_no_fit_is_known_by_name_outside_its_module() -> None:
@@ -157,7 +170,15 @@ def test_under_a_bridge_nothing_is_chamfered() -> None:
 
 
 def test_readings_are_as_bad_as_their_worst_check() -> None:
-    slit = step("s", "extrude", rectangle("30", "0.15"), on="b.top", mode="cut", direction="down", height="3")  # fmt: skip
+    slit = step(
+        "s",
+        "extrude",
+        rectangle("30", "0.15"),
+        on="b.top",
+        mode="cut",
+        direction="down",
+        height="3",
+    )
     report = report_on(
         solved(part("p", step("b", "extrude", rectangle("40", "20"), height="5"), slit))
     )

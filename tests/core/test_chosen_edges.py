@@ -137,13 +137,18 @@ def test_what_stands_in_the_way_of_an_edge_is_left_alone() -> None:
         ("body.top | body.left", "25", "a 25 mm round does not fit this edge", "at most 20."),
         ("body.top | body.left; body.bottom | body.left", "11", "does not fit", "at most 9.99"),
         ("", "2", "no edge is chosen yet", "press one"),
-        ("body.top | body.bottom", "2", "top of body and bottom of body no longer meet", "top of body meets"),
+        (
+            "body.top | body.bottom",
+            "2",
+            "top of body and bottom of body no longer meet",
+            "top of body meets",
+        ),
         ("body.top | gone.left", "2", "nothing is left of left of gone", "left of body"),
         ("body.top", "2", "'body.top' is no edge", "two faces"),
         ("body.top | body.left: 0", "2", "the size of", "more than nought"),
         ("body.top | body.left: wid", "2", "'wid'", None),
     ],
-)  # fmt: skip
+)
 def test_refusals_say_what_would_work(text, size, words, remedy) -> None:
     error = solve(document(part("p", block(), edges(text, size)))).errors[0]
     assert words in error.message
@@ -233,7 +238,15 @@ def test_foot_and_uprights_of_a_post_in_one_step(text: str) -> None:
 
 
 def test_a_pocket_takes_the_ball_in_its_corners() -> None:
-    pocket = step("p", "extrude", rectangle("20", "8"), on="body.top", mode="cut", direction="down", height="5")  # fmt: skip
+    pocket = step(
+        "p",
+        "extrude",
+        rectangle("20", "8"),
+        on="body.top",
+        mode="cut",
+        direction="down",
+        height="5",
+    )
     floor = "; ".join(f"p.{side} | p.bottom" for side in SIDES)
     walls = "; ".join(f"p.{SIDES[i]} | p.{SIDES[i - 1]}" for i in range(4))
     r = 1.0
@@ -246,7 +259,15 @@ def test_a_pocket_takes_the_ball_in_its_corners() -> None:
 
 
 def test_the_mouth_of_a_pocket_meets_in_mitres() -> None:
-    pocket = step("p", "extrude", rectangle("20", "8"), on="body.top", mode="cut", direction="down", height="5")  # fmt: skip
+    pocket = step(
+        "p",
+        "extrude",
+        rectangle("20", "8"),
+        on="body.top",
+        mode="cut",
+        direction="down",
+        height="5",
+    )
     mouth = "; ".join(f"p.{side} | body.top" for side in SIDES)
     # at each corner both rounds go on to the plane between them: the corner of a square frustum
     found = taken(block(), pocket, edges(mouth, "1", "chamfer"))
@@ -257,9 +278,19 @@ def test_the_mouth_of_a_pocket_meets_in_mitres() -> None:
 
 
 def test_a_chamfer_by_two_distances() -> None:
-    found = taken(block(), step("e", "chamfer", where="chosen edges", edges="body.top | body.left", size="3", other="1"))  # fmt: skip
+    found = taken(
+        block(),
+        step(
+            "e", "chamfer", where="chosen edges", edges="body.top | body.left", size="3", other="1"
+        ),
+    )
     assert found == pytest.approx(3 * 1 / 2 * 40, rel=1e-6)
-    turned = taken(block(), step("e", "chamfer", where="chosen edges", edges="body.left | body.top", size="3", other="1"))  # fmt: skip
+    turned = taken(
+        block(),
+        step(
+            "e", "chamfer", where="chosen edges", edges="body.left | body.top", size="3", other="1"
+        ),
+    )
     assert turned == pytest.approx(found, rel=1e-9)
 
 
@@ -279,18 +310,51 @@ ROD = step("rod", "extrude", circle("40"), height="60")
 LEANING = step("rod", "extrude", rectangle("40", "30"), height="24", draft="10 deg")
 CASES = {
     "mouths in a round side": (
-        [ROD, step("h", "hole", on="rod.side", diameter="12")], "h.side | rod.side", 1.5, -1),
+        [ROD, step("h", "hole", on="rod.side", diameter="12")],
+        "h.side | rod.side",
+        1.5,
+        -1,
+    ),
     "mouths in leaning sides": (
-        [LEANING, step("h", "hole", on="rod.front", diameter="8")], "h.side | rod.front; h.side | rod.back", 1.0, -1),
+        [LEANING, step("h", "hole", on="rod.front", diameter="8")],
+        "h.side | rod.front; h.side | rod.back",
+        1.0,
+        -1,
+    ),
     "the seam of two pipes": (
-        [ROD, step("q", "extrude", circle("16"), on={"on": "rod.side", "out": "0 - 5"}, height="30")], "q.side | rod.side", 2.0, 1),
+        [
+            ROD,
+            step("q", "extrude", circle("16"), on={"on": "rod.side", "out": "0 - 5"}, height="30"),
+        ],
+        "q.side | rod.side",
+        2.0,
+        1,
+    ),
     "the end of a turned body": (
-        [step("rod", "revolve", {"kind": "moves", "moves": "right 20, up 30, to 8 42, up 10, left 8, close"})],
-        "rod.side 2 | rod.side 3; rod.side 4 | rod.side 5", 1.5, -1),
+        [
+            step(
+                "rod",
+                "revolve",
+                {"kind": "moves", "moves": "right 20, up 30, to 8 42, up 10, left 8, close"},
+            )
+        ],
+        "rod.side 2 | rod.side 3; rod.side 4 | rod.side 5",
+        1.5,
+        -1,
+    ),
     "the waist of a turned body": (
-        [step("rod", "revolve", {"kind": "moves", "moves": "right 20, up 30, to 8 42, up 10, left 8, close"})],
-        "rod.side 3 | rod.side 4", 3.0, 1),
-}  # fmt: skip
+        [
+            step(
+                "rod",
+                "revolve",
+                {"kind": "moves", "moves": "right 20, up 30, to 8 42, up 10, left 8, close"},
+            )
+        ],
+        "rod.side 3 | rod.side 4",
+        3.0,
+        1,
+    ),
+}
 
 
 @pytest.mark.parametrize("case", CASES)
@@ -317,7 +381,10 @@ def enlarged(one: dict, scale: float) -> dict:
             made["fields"][name] = f"({text}) * {scale}"
     if "outline" in made:
         for name, text in made["outline"]["fields"].items():
-            words = [f"{float(w) * scale:g}" if w.replace(".", "").isdigit() else w for w in text.replace(",", " ,").split()]  # fmt: skip
+            words = [
+                f"{float(w) * scale:g}" if w.replace(".", "").isdigit() else w
+                for w in text.replace(",", " ,").split()
+            ]
             made["outline"]["fields"][name] = " ".join(words).replace(" ,", ",")
     if isinstance(made.get("place"), dict) and "out" in made["place"]:
         made["place"]["out"] = f"({made['place']['out']}) * {scale}"
@@ -331,7 +398,15 @@ def test_what_stands_on_a_side_is_left_alone_by_its_corners() -> None:
 
 
 def test_every_inside_edge_but_those_too_small() -> None:
-    slit = step("s", "extrude", rectangle("1", "10"), on={"on": "body.top", "x": "0-14"}, mode="cut", direction="down", height="3")  # fmt: skip
+    slit = step(
+        "s",
+        "extrude",
+        rectangle("1", "10"),
+        on={"on": "body.top", "x": "0-14"},
+        mode="cut",
+        direction="down",
+        height="3",
+    )
     solution = solved(part("p", block(), POST, slit, step("e", "blend", radius="2")))
     last = solution.parts["p"].steps[-1]
     before = solution.parts["p"].steps[-2].state.solid().volume_mm3
@@ -360,7 +435,11 @@ def test_any_edges_of_any_prism_are_rounded_and_nothing_else(
     inner = math.pi / sides
     apothem = wide / 2 * math.cos(inner)
     # a tangent point on an end may reach as far as half the apothem, on a side a third of its width
-    most = min(apothem / 2, tall / 3, wide / 2 * math.sin(inner) * 2 / 3 * math.tan((math.pi - 2 * inner) / 2))  # fmt: skip
+    most = min(
+        apothem / 2,
+        tall / 3,
+        wide / 2 * math.sin(inner) * 2 / 3 * math.tan((math.pi - 2 * inner) / 2),
+    )
     r = share * most * 0.5
     solution = solved(part("p", body, edges("; ".join(chosen), f"{r:.4f}")))
     before, after = (solution.parts["p"].steps[i].state.solid() for i in (-2, -1))
@@ -369,7 +448,12 @@ def test_any_edges_of_any_prism_are_rounded_and_nothing_else(
     gone = before.solid - after.solid
     assert len(after.solid.decompose()) == 1
     mesh = triangle_mesh(before)
-    runs = [chain for text in chosen for edge in read_edges(text) for chain in chains_between(mesh, edge.one, edge.other)]  # fmt: skip
+    runs = [
+        chain
+        for text in chosen
+        for edge in read_edges(text)
+        for chain in chains_between(mesh, edge.one, edge.other)
+    ]
     reach = max(r / math.tan((math.pi - 2 * inner) / 2), 2 * r) + 0.1
     near = [
         Manifold.hull_points(np.vstack([run.points[k] + reach * DIRECTIONS for k in (0, -1)]))

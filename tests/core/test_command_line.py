@@ -58,10 +58,15 @@ def test_build_writes_every_part(tmp_path: Path) -> None:
     [
         ("{", "not JSON"),
         ('{"format": "fair-hinge-project", "version": 9}', "version"),
-        ('{"format": "fair-hinge-project", "version": 1, "title": "x", "parts": [{"name": "a", '
-         '"steps": [{"id": "s", "kind": "hole", "fields": {"diameter": "2 +"}}]}]}', "parts.a.steps.s"),
+        (
+            (
+                '{"format": "fair-hinge-project", "version": 1, "title": "x", "parts": [{"name":'
+                ' "a", "steps": [{"id": "s", "kind": "hole", "fields": {"diameter": "2 +"}}]}]}'
+            ),
+            "parts.a.steps.s",
+        ),
     ],
-)  # fmt: skip
+)
 def test_build_refuses_what_is_wrong(tmp_path: Path, text: str, words: str) -> None:
     project = tmp_path / "bad.json"
     project.write_text(text)

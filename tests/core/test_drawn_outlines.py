@@ -166,7 +166,8 @@ def test_half_a_belt_mirrored_is_the_belt() -> None:
 
 
 def test_a_line_from_a_point_to_a_circle_and_on_to_a_point() -> None:
-    # a string from (-20, 0) over a pulley of radius 6 at the origin to (20, 0): two tangents and an arc
+    # a string from (-20, 0) over a pulley of radius 6 at the origin to (20, 0): two tangents and an
+    # arc
     pieces = run("start -20 0, about 0 0 radius 6 right, to 20 0")
     along = math.sqrt(400 - 36)
     assert [type(piece) for piece in pieces] == [Line, Arc, Line]
@@ -179,10 +180,15 @@ def test_a_line_from_a_point_to_a_circle_and_on_to_a_point() -> None:
 def test_hulls_of_circles_agree_with_shapely(seed: int) -> None:
     rng = random.Random(seed)
     circles = [
-        ((rng.choice([0, 10, 20, rng.uniform(-20, 20)]), rng.choice([0, -15, rng.uniform(-20, 20)])),
-         rng.choice([0, 3, 5, 5, rng.uniform(0, 9)]))
+        (
+            (
+                rng.choice([0, 10, 20, rng.uniform(-20, 20)]),
+                rng.choice([0, -15, rng.uniform(-20, 20)]),
+            ),
+            rng.choice([0, 3, 5, 5, rng.uniform(0, 9)]),
+        )
         for _ in range(rng.randint(3, 7))
-    ]  # fmt: skip
+    ]
     rounds = [
         shapely.Point(at).buffer(r, quad_segs=256) if r else shapely.Point(at) for at, r in circles
     ]
@@ -276,7 +282,10 @@ SHAPES = {
     "tee": "right 10, up 20, right 15, up 10, left 40, down 10, right 15, close",
     "arched": "right 40, up 10, arc to 0 10 bulge 12 left, close",
     "belt": "about 0 0 radius 10 left, about 30 0 radius 3 left, about 15 30 radius 6 left, close",
-    "waisted": "right 20, up 8, right 20, down 8, right 20, up 30, left 20, down 8, left 20, up 8, left 20, close",
+    "waisted": (
+        "right 20, up 8, right 20, down 8, right 20, up 30, left 20, down 8, left 20, up 8, left"
+        " 20, close"
+    ),
 }
 
 
@@ -301,9 +310,16 @@ def test_an_outline_shrunk_into_two_or_to_nothing_is_refused() -> None:
 def test_a_wall_along_a_line_has_its_thickness_everywhere() -> None:
     line = run("right 30, round 2, up 60, round 10, left 20, up 10")
     source = shapely.LineString(
-        [p for s in line for p in (s.a, *(s.point(s.start + s.sweep * k / 40) for k in range(1, 40) if isinstance(s, Arc)))]
+        [
+            p
+            for s in line
+            for p in (
+                s.a,
+                *(s.point(s.start + s.sweep * k / 40) for k in range(1, 40) if isinstance(s, Arc)),
+            )
+        ]
         + [line[-1].b]
-    )  # fmt: skip
+    )
     for lies, reach in (("left", 3.0), ("right", 3.0), ("on both sides", 1.5)):
         wall = shape(thickened(line, 3.0, lies))
         far = max(source.distance(shapely.Point(p)) for p in wall.exterior.coords)
@@ -334,10 +350,15 @@ def test_a_wall_thicker_than_its_bend_is_refused_with_the_place() -> None:
 @pytest.mark.parametrize(
     "outline",
     [
-        circle(30), rectangle(40, 20, (4,)), slot(40, 20), ring(30, 20), drawn(SHAPES["arched"]),
-        drawn(SHAPES["belt"]), drawn("right 40, round 1.5, up 10, arc to 0 10 bulge 12 left, close"),
+        circle(30),
+        rectangle(40, 20, (4,)),
+        slot(40, 20),
+        ring(30, 20),
+        drawn(SHAPES["arched"]),
+        drawn(SHAPES["belt"]),
+        drawn("right 40, round 1.5, up 10, arc to 0 10 bulge 12 left, close"),
     ],
-)  # fmt: skip
+)
 def test_a_section_has_its_arcs_again(outline: Outline) -> None:
     body = prism_body(Prism(Frame(), outline, 0.0, 12.0), "p")
     (found,) = section_of(body, Frame((0.0, 0.0, 12.0)))

@@ -1,4 +1,6 @@
-"""Edges of the readers, the moves and the edits: what is odd is read right, what is wrong is named."""
+"""Edges of the readers, the moves and the edits: what is odd is read right, what is wrong is
+named.
+"""
 
 from __future__ import annotations
 

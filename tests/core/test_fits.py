@@ -36,38 +36,111 @@ def rod(name: str, across: str = "30", tall: str = "30"):
 
 
 def tray_box():
-    return part("a", step("s", "extrude", rectangle("60", "40", "8"), height="20"),
-                step("h", "shell", wall="4"), step("l", "ledge", inwards="1.8", down="6"))  # fmt: skip
+    return part(
+        "a",
+        step("s", "extrude", rectangle("60", "40", "8"), height="20"),
+        step("h", "shell", wall="4"),
+        step("l", "ledge", inwards="1.8", down="6"),
+    )
 
 
 # kind, part a, part b, places, fields
 CASES = {
     "round plug": ("plug", slab("a"), slab("b"), "s.top", "s.bottom", {"depth": "6"}),
-    "hexagonal plug": ("plug", slab("a"), slab("b"), "s.top", "s.bottom", {"form": "hexagonal", "depth": "6"}),
-    "square plug": ("plug", slab("a"), slab("b"), "s.right", "s.left", {"form": "square", "across": "5"}),
+    "hexagonal plug": (
+        "plug",
+        slab("a"),
+        slab("b"),
+        "s.top",
+        "s.bottom",
+        {"form": "hexagonal", "depth": "6"},
+    ),
+    "square plug": (
+        "plug",
+        slab("a"),
+        slab("b"),
+        "s.right",
+        "s.left",
+        {"form": "square", "across": "5"},
+    ),
     "D plug": ("plug", slab("a"), slab("b"), "s.top", "s.bottom", {"form": "D", "depth": "6"}),
     "tray": ("tray", tray_box(), part("b"), "", "", {}),
     "axle": ("axle", rod("a", tall="10"), part("b"), "s.top", "", {}),
     "axle on a part": ("axle", rod("a", tall="10"), slab("b"), "s.top", "s.top", {}),
     "bearing seat": ("bearing seat", rod("a", "36"), part("b"), "s.top", "", {}),
     "screw cap": ("screw", rod("a", "24"), part("b"), "s.top", "", {"makes": "round cap"}),
-    "bolt and nut": ("screw", rod("a", "20"), part("b"), "s.top", "", {"designation": "M20", "lead_in": "2"}),
-    "tapped hole": ("screw", rod("a", "12"), slab("b"), "s.top", "s.top",
-                    {"designation": "M12x1.5", "makes": "tapped hole only", "engaged": "8", "screwed": "6"}),
-    "dovetail": ("dovetail", slab("a"), slab("b"), "s.right", "s.left", {"height": "4", "long": "8", "angle": "20 deg"}),
+    "bolt and nut": (
+        "screw",
+        rod("a", "20"),
+        part("b"),
+        "s.top",
+        "",
+        {"designation": "M20", "lead_in": "2"},
+    ),
+    "tapped hole": (
+        "screw",
+        rod("a", "12"),
+        slab("b"),
+        "s.top",
+        "s.top",
+        {"designation": "M12x1.5", "makes": "tapped hole only", "engaged": "8", "screwed": "6"},
+    ),
+    "dovetail": (
+        "dovetail",
+        slab("a"),
+        slab("b"),
+        "s.right",
+        "s.left",
+        {"height": "4", "long": "8", "angle": "20 deg"},
+    ),
     "rail": ("rail", part("a"), part("b"), "", "", {}),
     "knuckle hinge": ("knuckle hinge", slab("a"), slab("b"), "s.back", "s.back", {}),
     "pin hinge": ("knuckle hinge", slab("a"), slab("b"), "s.back", "s.back", {"pivot": "a pin"}),
     "ball hinge": ("ball hinge", slab("a"), slab("b"), "s.back", "s.back", {}),
-    "clip": ("clip", part("a", step("s", "extrude", rectangle("50", "30"), height="30")), slab("b"), "s.top", "s.top", {}),
+    "clip": (
+        "clip",
+        part("a", step("s", "extrude", rectangle("50", "30"), height="30")),
+        slab("b"),
+        "s.top",
+        "s.top",
+        {},
+    ),
     "ring on a post": ("captive", slab("a"), part("b"), "s.top", "", {}),
-    "ball in a cage": ("captive", slab("a"), part("b"), "s.top", "", {"form": "a ball in a cage", "size": "10", "head": "20", "thick": "2.4"}),
-    "link": ("captive", slab("a"), part("b"), "s.top", "", {"form": "a link through an eye", "size": "8", "head": "34", "thick": "4"}),
-    "chain": ("captive", part("a"), part("b"), "", "", {"form": "links of a chain", "size": "16", "head": "12", "thick": "3", "links": "5"}),
-    "strap": ("strap clamp", slab("a"), part("b"), "s.right", "", {"through": "50", "thick": "1.6", "cover": "3"}),
+    "ball in a cage": (
+        "captive",
+        slab("a"),
+        part("b"),
+        "s.top",
+        "",
+        {"form": "a ball in a cage", "size": "10", "head": "20", "thick": "2.4"},
+    ),
+    "link": (
+        "captive",
+        slab("a"),
+        part("b"),
+        "s.top",
+        "",
+        {"form": "a link through an eye", "size": "8", "head": "34", "thick": "4"},
+    ),
+    "chain": (
+        "captive",
+        part("a"),
+        part("b"),
+        "",
+        "",
+        {"form": "links of a chain", "size": "16", "head": "12", "thick": "3", "links": "5"},
+    ),
+    "strap": (
+        "strap clamp",
+        slab("a"),
+        part("b"),
+        "s.right",
+        "",
+        {"through": "50", "thick": "1.6", "cover": "3"},
+    ),
     "twist lock": ("track", rod("a"), part("b"), "s.top", "", {}),
     "upright flanks": ("track", rod("a"), part("b"), "s.top", "", {"flank": "0 deg"}),
-}  # fmt: skip
+}
 
 
 def fitted(case: str, gap: str, gives_way: str = "outer", feel: str = "slide", **fields: str):
@@ -240,10 +313,15 @@ def test_what_cannot_be_is_refused_in_the_makers_terms(case, fields, gap, words)
         ("bolt and nut", {"designation": "custom 20x0.8"}, "warning", "under five layers"),
         ("round plug", {"lead_in": "0"}, "note", "no lead-in"),
         ("twist lock", {"flank": "30 deg"}, "note", "support|45|overhang"),
-        ("twist lock", {"nubs": "4", "path": "down 8 mm, right 12 mm, up 3 mm"}, "good|warning", "neighbouring"),
+        (
+            "twist lock",
+            {"nubs": "4", "path": "down 8 mm, right 12 mm, up 3 mm"},
+            "good|warning",
+            "neighbouring",
+        ),
         ("knuckle hinge", {}, "note", "hinge line"),
     ],
-)  # fmt: skip
+)
 def test_what_a_maker_should_know_is_told_with_its_severity(case, fields, severity, words) -> None:
     solution = solve(fitted(case, "0.2", **fields))
     assert not solution.errors, [error.one_line() for error in solution.errors]
@@ -256,8 +334,14 @@ def test_parts_made_alike_keep_their_own_names_and_measures() -> None:
     base = [step("s", "extrude", rectangle("50", "30"), height="8")]
     first = part("a", *base, measures=[{"name": "off", "expression": "3"}])
     second = part("b", *base, measures=[{"name": "off", "expression": "-7"}])
-    spec = {"name": "f", "kind": "plug", "parts": ["a", "b"], "gap": "0.2",
-            "place_a": {"on": "s.top", "x": "off"}, "place_b": {"on": "s.bottom", "x": "off"}}  # fmt: skip
+    spec = {
+        "name": "f",
+        "kind": "plug",
+        "parts": ["a", "b"],
+        "gap": "0.2",
+        "place_a": {"on": "s.top", "x": "off"},
+        "place_b": {"on": "s.bottom", "x": "off"},
+    }
     solution = solved(first, second, fits=[spec])
     assert [state.state.part for state in solution.parts.values()] == ["a", "b"]
     # each place is off by its own part's measure, and b, turned about, comes to 3 - 7

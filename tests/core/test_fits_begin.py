@@ -1,4 +1,6 @@
-"""Fits begin where they usually go: on walls, rim to rim, round necks; sized to what they stand on."""
+"""Fits begin where they usually go: on walls, rim to rim, round necks; sized to what they
+stand on.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,6 @@
-"""Fits on slanted and round sides, sleeves with a gap of their own, trays above each other, lips."""
+"""Fits on slanted and round sides, sleeves with a gap of their own, trays above each other,
+lips.
+"""
 
 from __future__ import annotations
 
@@ -66,7 +68,9 @@ def test_round_faces_that_touch_share_no_room_but_flat_ones_that_overlap_do() ->
     assert (one ^ touching).volume() > 1e-3  # the facets stand into each other
     assert shared_mm3(one, touching) == 0
     assert shared_mm3(one, one.translate((43.9, 0.0, 0.0))) > 1
-    assert shared_mm3(one, one.translate((0.0, 0.0, 39.98))) == pytest.approx(math.pi * 484 * 0.02, rel=1e-3)  # fmt: skip
+    assert shared_mm3(one, one.translate((0.0, 0.0, 39.98))) == pytest.approx(
+        math.pi * 484 * 0.02, rel=1e-3
+    )
 
 
 # -- sleeves -----------------------------------------------------------------------------------
@@ -108,8 +112,16 @@ def stacked(below: str):
                step("h", "shell", wall="4", floor="2"),
                step("low", "ledge", inwards="1", down="24", rim="h"),
                step("high", "ledge", inwards="2.5", down="6", rim="h"))  # fmt: skip
-    fits = [{"name": f"on_{rim}", "kind": "tray", "parts": ["box", f"tray_{rim}"], "gap": "0.3",
-             "fields": {"rim": rim, "below": down}} for rim, down in (("low", below), ("high", "1"))]  # fmt: skip
+    fits = [
+        {
+            "name": f"on_{rim}",
+            "kind": "tray",
+            "parts": ["box", f"tray_{rim}"],
+            "gap": "0.3",
+            "fields": {"rim": rim, "below": down},
+        }
+        for rim, down in (("low", below), ("high", "1"))
+    ]
     return solve(document(box, part("tray_low"), part("tray_high"), fits=fits))
 
 

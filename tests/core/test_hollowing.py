@@ -77,7 +77,14 @@ def test_a_basket_of_two_drafted_blocks_is_one_room(scale: float) -> None:
         return f"{value * scale}"
 
     low = step("low", "extrude", rectangle(mm(60), mm(50), mm(9)), height=mm(40), draft="0 - 8 deg")
-    high = step("high", "extrude", rectangle(mm(76), mm(66), mm(9)), on="low.top", height=mm(20), draft="0 - 8 deg")  # fmt: skip
+    high = step(
+        "high",
+        "extrude",
+        rectangle(mm(76), mm(66), mm(9)),
+        on="low.top",
+        height=mm(20),
+        draft="0 - 8 deg",
+    )
     wall = 1.5 * scale
     solution = solved(part("p", low, high, hollow("high.top", mm(1.5))))
     is_wall(solution, wall)
@@ -89,8 +96,10 @@ def test_a_duct_of_drum_quarter_turn_and_loft() -> None:
     drum = step("drum", "extrude", circle("60"), height="40")
     bend = step("bend", "sweep", rectangle("24", "24"), on={"on": "", "out": "20"},
                 path="right 50, turn left 90 radius 24, up 10")  # fmt: skip
-    end = {**step("end", "loft", rectangle("24", "24"), on="bend.end"),
-           "stations": [{"outline": {"kind": "circle", "fields": {"diameter": "34"}}, "up": "25"}]}  # fmt: skip
+    end = {
+        **step("end", "loft", rectangle("24", "24"), on="bend.end"),
+        "stations": [{"outline": {"kind": "circle", "fields": {"diameter": "34"}}, "up": "25"}],
+    }
     solution = solved(part("p", drum, bend, end, hollow("drum.bottom, end.top", "3")))
     is_wall(solution, 3.0)
     assert solution.parts["p"].state.features["h"].quantities["rooms"].value == 1
@@ -229,13 +238,30 @@ def test_a_body_too_finely_twisted_is_refused_rather_than_left_with_slits() -> N
 
     drum = step("drum", "extrude", circle("34"), height="26")
     horn = {
-        **step("horn", "loft", rectangle("26", "20"), start="tangent",
-               on={"on": "drum.side", "out": "0-4", "turn": "90 deg"}),
+        **step(
+            "horn",
+            "loft",
+            rectangle("26", "20"),
+            start="tangent",
+            on={"on": "drum.side", "out": "0-4", "turn": "90 deg"},
+        ),
         "stations": [
-            {"outline": {"kind": "rectangle", "fields": {"width": "30", "depth": "24", "corners": "3"}}, "up": "22"},
-            {"outline": {"kind": "rectangle", "fields": {"width": "38", "depth": "30", "corners": "5"}}, "up": "40"},
+            {
+                "outline": {
+                    "kind": "rectangle",
+                    "fields": {"width": "30", "depth": "24", "corners": "3"},
+                },
+                "up": "22",
+            },
+            {
+                "outline": {
+                    "kind": "rectangle",
+                    "fields": {"width": "38", "depth": "30", "corners": "5"},
+                },
+                "up": "40",
+            },
         ],
-    }  # fmt: skip
+    }
     solution = solve(document(part("p", drum, horn, hollow("drum.top, horn.top", "3"))))
     if solution.errors:
         assert "too finely twisted" in solution.errors[0].message

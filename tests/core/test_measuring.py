@@ -128,7 +128,7 @@ def test_an_edge_at_a_slant_to_a_face() -> None:
 
 def test_parts_are_measured_as_they_stand_together() -> None:
     done = solve(demo_document("bait_tin"))
-    (a, b) = done.fits[next(iter(done.fits))].fit.parts
+    a, b = done.fits[next(iter(done.fits))].fit.parts
     top = readings(done, [f"{b}: slip.top", f"{a}: body.bottom"])
     total = next(one.value for one in top if one.reads == "outside to outside")
     lid = readings(done, [f"{b}: slip.top", f"{a}: body.top"])
@@ -187,7 +187,9 @@ def test_a_line_whose_face_is_gone_says_so_at_the_line() -> None:
 @pytest.mark.parametrize("count", [9, 24, 200])
 @pytest.mark.parametrize("turn", [0.6, 2.0, math.pi, 5.5])
 def test_circles_are_found_in_points_of_part_of_them(count: int, turn: float) -> None:
-    """Facets that keep the area of an arc: ends on it, inner corners out by sqrt(step / sin step)."""
+    """Facets that keep the area of an arc: ends on it, inner corners out by sqrt(step / sin
+    step).
+    """
     step_ = turn / count
     # area of the facets' fan equals that of the sector: found by bisection on the inner radius
     low, high = 5.0, 6.0

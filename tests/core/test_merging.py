@@ -134,8 +134,13 @@ def test_what_together_is_no_document_is_refused() -> None:
         merged(BASE, mine, theirs)
 
 
-PLACES = ["measures.tall", "measures.wall", "parts.tin.steps.hole.fields.diameter",
-          "parts.lid.steps.body.outline.fields.depth", "parts.tin.steps.body.fields.height"]  # fmt: skip
+PLACES = [
+    "measures.tall",
+    "measures.wall",
+    "parts.tin.steps.hole.fields.diameter",
+    "parts.lid.steps.body.outline.fields.depth",
+    "parts.tin.steps.body.fields.height",
+]
 EDITS = st.dictionaries(st.sampled_from(PLACES), st.sampled_from(["11", "12", "13"]))
 
 

@@ -63,11 +63,19 @@ def threemf(model: str, extra: dict[str, bytes] | None = None) -> bytes:
     with zipfile.ZipFile(data, "w", zipfile.ZIP_DEFLATED) as archive:
         archive.writestr(
             "[Content_Types].xml",
-            '<?xml version="1.0"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="model" ContentType="application/vnd.ms-package.3dmanufacturing-3dmodel+xml"/></Types>',
+            '<?xml version="1.0"?><Types'
+            ' xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default'
+            ' Extension="rels"'
+            ' ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default'
+            ' Extension="model"'
+            ' ContentType="application/vnd.ms-package.3dmanufacturing-3dmodel+xml"/></Types>',
         )
         archive.writestr(
             "_rels/.rels",
-            '<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Target="/3D/m.model" Id="r" Type="http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel"/></Relationships>',
+            '<?xml version="1.0"?><Relationships'
+            ' xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship'
+            ' Target="/3D/m.model" Id="r"'
+            ' Type="http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel"/></Relationships>',
         )
         archive.writestr("3D/m.model", model)
         for name, content in (extra or {}).items():
@@ -76,16 +84,18 @@ def threemf(model: str, extra: dict[str, bytes] | None = None) -> bytes:
 
 
 TETRA = (
-    '<vertices><vertex x="0" y="0" z="0"/><vertex x="1" y="0" z="0"/><vertex x="0" y="1" z="0"/>'
-    '<vertex x="0" y="0" z="1"/></vertices><triangles><triangle v1="0" v2="2" v3="1"/>'
-    '<triangle v1="0" v2="1" v3="3"/><triangle v1="1" v2="2" v3="3"/><triangle v1="0" v2="3" v3="2"/></triangles>'
+    '<vertices><vertex x="0" y="0" z="0"/><vertex x="1" y="0" z="0"/><vertex x="0" y="1"'
+    ' z="0"/><vertex x="0" y="0" z="1"/></vertices><triangles><triangle v1="0" v2="2"'
+    ' v3="1"/><triangle v1="0" v2="1" v3="3"/><triangle v1="1" v2="2" v3="3"/><triangle v1="0"'
+    ' v2="3" v3="2"/></triangles>'
 )
 MODEL = (
-    '<?xml version="1.0"?><model unit="inch" xmlns="http://schemas.microsoft.com/3dmanufacturing/core/2015/02">'
-    f'<resources><object id="1" type="model"><mesh>{TETRA}</mesh></object>'
-    '<object id="2" type="model"><components><component objectid="1"/>'
-    '<component objectid="1" transform="1 0 0 0 1 0 0 0 1 5 0 0"/></components></object></resources>'
-    '<build><item objectid="2" transform="2 0 0 0 2 0 0 0 2 0 0 0"/></build></model>'
+    '<?xml version="1.0"?><model unit="inch"'
+    ' xmlns="http://schemas.microsoft.com/3dmanufacturing/core/2015/02"><resources><object id="1"'
+    f' type="model"><mesh>{TETRA}</mesh></object><object id="2" type="model"><components><component'
+    ' objectid="1"/><component objectid="1" transform="1 0 0 0 1 0 0 0 1 5 0'
+    ' 0"/></components></object></resources><build><item objectid="2" transform="2 0 0 0 2 0 0 0 2'
+    ' 0 0 0"/></build></model>'
 )
 
 

@@ -77,8 +77,9 @@ def bolt(designation: str, across: str, gap: str = "", **fields: str) -> Solutio
 
 
 @pytest.mark.parametrize(
-    ("designation", "across"), [("M6", "6"), ("M8", "8"), ("M8x1", "8"), ("Tr8x1.5", "8"), ("M12x1", "12")]
-)  # fmt: skip
+    ("designation", "across"),
+    [("M6", "6"), ("M8", "8"), ("M8x1", "8"), ("Tr8x1.5", "8"), ("M12x1", "12")],
+)
 def test_a_free_nut_does_not_drop_over_its_bolt(designation: str, across: str) -> None:
     solution = bolt(designation, across)
     crest, bore = radii(solution, "a", "crest").max(), radii(solution, "b", "bore").min()
@@ -105,8 +106,12 @@ def test_ridges_cut_away_on_one_side_engage_as_far_as_they_do_there() -> None:
         reach = np.minimum(radius, flat / np.maximum(np.cos(turns), 1e-9))
         around = np.column_stack([reach * np.cos(turns), reach * np.sin(turns), 0 * turns])
         up = around + np.array([0.0, 0.0, 10.0])
-        return np.stack([np.stack([around[:-1], around[1:], up[1:]], 1),
-                         np.stack([around[:-1], up[1:], up[:-1]], 1)]).reshape(-1, 3, 3)  # fmt: skip
+        return np.stack(
+            [
+                np.stack([around[:-1], around[1:], up[1:]], 1),
+                np.stack([around[:-1], up[1:], up[:-1]], 1),
+            ]
+        ).reshape(-1, 3, 3)
 
     found = measure_engagement(ring(5.0, 4.2), ring(4.4, 99.0), 0.0, 10.0)
     assert found is not None
@@ -250,10 +255,23 @@ def test_a_socket_wider_than_its_block_leaves_no_wall(form: str) -> None:
 
 def test_a_strap_slot_that_breaks_out_leaves_no_wall_and_counts_its_own_pitch() -> None:
     solid = block("a", "50", "30", "20")
-    out = joined("strap clamp", solid, part("b"), {"on": "s.front", "y": "9"}, fields={"through": "30", "cover": "1"})  # fmt: skip
+    out = joined(
+        "strap clamp",
+        solid,
+        part("b"),
+        {"on": "s.front", "y": "9"},
+        fields={"through": "30", "cover": "1"},
+    )
     assert told(out, "wall left")[0].severity == "stop"
-    wide = joined("strap clamp", block("a", "50", "30", "30"), part("b"), "s.front", gives_way="inner",
-                  gap="0.46", fields={"wide": "16", "thick": "2.2", "screw": "M12", "cover": "3"})  # fmt: skip
+    wide = joined(
+        "strap clamp",
+        block("a", "50", "30", "30"),
+        part("b"),
+        "s.front",
+        gives_way="inner",
+        gap="0.46",
+        fields={"wide": "16", "thick": "2.2", "screw": "M12", "cover": "3"},
+    )
     sizes = {line.label: line.value_mm for line in wide.fits["f"].meeting.working}
     assert (sizes["slot wide"], sizes["slot high"]) == pytest.approx((16.0, 2.2))
     # ISO 261: M12 has a pitch of 1.75, so 3 mm are 1.7 turns
@@ -415,13 +433,42 @@ def test_a_relief_narrower_than_the_pitch_is_a_warning() -> None:
 def test_sizes_that_would_meet_without_a_fit_are_found_on_the_solids() -> None:
     plate = step("b", "extrude", rectangle("60", "40"), height="20")
     cases = [
-        (rod("a", "12"), part("b", plate, step("h", "hole", on="b.top", diameter="12")), "12.01 mm across"),
-        (block("a", "40", "30", "3"),
-         part("b", plate, step("s", "extrude", rectangle("50", "3"), on="b.top", mode="cut", direction="down", height="12")),
-         "3 mm thick"),
-        (part("a", step("s", "extrude", circle("12"), height="30"), step("t", "thread", on="s.top", designation="M12", long="15")),
-         part("b", plate, step("t", "thread", on="b.top", designation="M12", side="inside", long="10")), "they bind"),
-    ]  # fmt: skip
+        (
+            rod("a", "12"),
+            part("b", plate, step("h", "hole", on="b.top", diameter="12")),
+            "12.01 mm across",
+        ),
+        (
+            block("a", "40", "30", "3"),
+            part(
+                "b",
+                plate,
+                step(
+                    "s",
+                    "extrude",
+                    rectangle("50", "3"),
+                    on="b.top",
+                    mode="cut",
+                    direction="down",
+                    height="12",
+                ),
+            ),
+            "3 mm thick",
+        ),
+        (
+            part(
+                "a",
+                step("s", "extrude", circle("12"), height="30"),
+                step("t", "thread", on="s.top", designation="M12", long="15"),
+            ),
+            part(
+                "b",
+                plate,
+                step("t", "thread", on="b.top", designation="M12", side="inside", long="10"),
+            ),
+            "they bind",
+        ),
+    ]
     for a, b, words in cases:
         found = told(solved(a, b), "equal by accident")
         assert any(words in one.message for one in found), words
@@ -435,9 +482,20 @@ def test_sizes_that_would_meet_without_a_fit_are_found_on_the_solids() -> None:
     [
         (step("h", "hole", on="b.top", diameter="22", reach="to depth", depth="7"), "608 bearing"),
         (step("h", "hole", on="b.top", diameter="6"), "M6 screw"),
-        (step("s", "extrude", polygon(6, "10"), on="b.top", mode="cut", direction="down", height="6"), "M6 nut"),
+        (
+            step(
+                "s",
+                "extrude",
+                polygon(6, "10"),
+                on="b.top",
+                mode="cut",
+                direction="down",
+                height="6",
+            ),
+            "M6 nut",
+        ),
     ],
-)  # fmt: skip
+)
 def test_bores_of_bought_sizes_are_told(cut, words: str) -> None:
     """ISO 15, ISO 261 and ISO 4032, from memory."""
     plate = step("b", "extrude", rectangle("60", "40"), height="12")
@@ -606,7 +664,15 @@ def offered(solution: Solution, check: str) -> list[str]:
 
 
 PLATE = step("b", "extrude", rectangle("60", "20"), height="8")
-SLOPE = step("e", "extrude", rectangle("12", "60"), on={"on": "b.bottom", "x": "24"}, mode="cut", direction="down", height="6")  # fmt: skip
+SLOPE = step(
+    "e",
+    "extrude",
+    rectangle("12", "60"),
+    on={"on": "b.bottom", "x": "24"},
+    mode="cut",
+    direction="down",
+    height="6",
+)
 
 
 def test_what_one_value_cures_has_its_remedy() -> None:
@@ -615,21 +681,93 @@ def test_what_one_value_cures_has_its_remedy() -> None:
     tee = part("p", step("b", "extrude", rectangle("10", "10"), height="20"),
                step("t", "extrude", rectangle("40", "10"), on="b.top", height="4"))  # fmt: skip
     cases = [
-        (joined("screw", rod("a", "6"), part("b"), "s.top", feel="free",
-                fields={"designation": "M6", "relief": "0"}), "feel", "ask it to slide instead"),
+        (
+            joined(
+                "screw",
+                rod("a", "6"),
+                part("b"),
+                "s.top",
+                feel="free",
+                fields={"designation": "M6", "relief": "0"},
+            ),
+            "feel",
+            "ask it to slide instead",
+        ),
         (solved(tee), "overhang", "stand it on its"),
-        (joined("track", tube, part("b"), "s.top", fields={"path": path, "nub": "5", "deep": "1", "nubs": "1", "tall": "24"}),
-         "fit", "take a nub 4"),
-        (solved(part("p", PLATE, SLOPE, step("h", "hole", on={"on": "b.top", "x": "20"}, diameter="10", depth="6", reach="to depth"))),
-         "step", "take the hole right through"),
-        (solved(part("p", PLATE, SLOPE, step("h", "extrude", circle("10"), on={"on": "b.top", "x": "20"}, mode="cut", direction="down", height="6"))),
-         "step", "take the cut right through"),
-        (solved(part("p", PLATE, step("h", "hole", on={"on": "b.top", "x": "-20"}, diameter="4"),
-                     step("r", "row", count="7", spacing="10"))), "step", "take 6 of them"),
-        (solved(part("p", step("s", "extrude", circle("8"), height="20"),
-                     step("t", "thread", on="s.top", designation="M8", long="10", relief="0.8"))),
-         "step", "take a relief 1.3 mm wide"),
-    ]  # fmt: skip
+        (
+            joined(
+                "track",
+                tube,
+                part("b"),
+                "s.top",
+                fields={"path": path, "nub": "5", "deep": "1", "nubs": "1", "tall": "24"},
+            ),
+            "fit",
+            "take a nub 4",
+        ),
+        (
+            solved(
+                part(
+                    "p",
+                    PLATE,
+                    SLOPE,
+                    step(
+                        "h",
+                        "hole",
+                        on={"on": "b.top", "x": "20"},
+                        diameter="10",
+                        depth="6",
+                        reach="to depth",
+                    ),
+                )
+            ),
+            "step",
+            "take the hole right through",
+        ),
+        (
+            solved(
+                part(
+                    "p",
+                    PLATE,
+                    SLOPE,
+                    step(
+                        "h",
+                        "extrude",
+                        circle("10"),
+                        on={"on": "b.top", "x": "20"},
+                        mode="cut",
+                        direction="down",
+                        height="6",
+                    ),
+                )
+            ),
+            "step",
+            "take the cut right through",
+        ),
+        (
+            solved(
+                part(
+                    "p",
+                    PLATE,
+                    step("h", "hole", on={"on": "b.top", "x": "-20"}, diameter="4"),
+                    step("r", "row", count="7", spacing="10"),
+                )
+            ),
+            "step",
+            "take 6 of them",
+        ),
+        (
+            solved(
+                part(
+                    "p",
+                    step("s", "extrude", circle("8"), height="20"),
+                    step("t", "thread", on="s.top", designation="M8", long="10", relief="0.8"),
+                )
+            ),
+            "step",
+            "take a relief 1.3 mm wide",
+        ),
+    ]
     for solution, check, words in cases:
         labels = offered(solution, check)
         assert any(words in label for label in labels), (words, labels)
@@ -652,7 +790,15 @@ def test_walls_that_are_gone_or_thin_offer_what_cures_them() -> None:
     fin = part("p", step("b", "extrude", rectangle("40", "20"), height="5"),
                step("f", "extrude", rectangle("30", "0.6"), on="b.top", height="8"))  # fmt: skip
     assert offered(solved(fin), "wall") == ["make depth 0.9 mm, two lines"]
-    slit = step("s", "extrude", rectangle("30", "0.15"), on="b.top", mode="cut", direction="down", height="3")  # fmt: skip
+    slit = step(
+        "s",
+        "extrude",
+        rectangle("30", "0.15"),
+        on="b.top",
+        mode="cut",
+        direction="down",
+        height="3",
+    )
     plate = step("b", "extrude", rectangle("40", "20"), height="5")
     assert offered(solved(part("p", plate, slit)), "slot") == ["make depth 0.35 mm"]
 
@@ -663,9 +809,11 @@ def test_a_band_all_round_is_one_closed_surface_in_any_program() -> None:
     band = step("w", "wrap", long, mode="raised", depth="2", up="15")
     mesh = mesh_of(solved(part("p", drum, band)).parts["p"].state)
     written = trimesh.load(
-        trimesh.util.wrap_as_stream(trimesh.Trimesh(mesh.vertices, mesh.triangles).export(file_type="stl")),
+        trimesh.util.wrap_as_stream(
+            trimesh.Trimesh(mesh.vertices, mesh.triangles).export(file_type="stl")
+        ),
         file_type="stl",
-    )  # fmt: skip
+    )
     edges = np.sort(written.edges, axis=1)
     _, met = np.unique(edges, axis=0, return_counts=True)
     assert (met == 2).all() and written.is_watertight

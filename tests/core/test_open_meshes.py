@@ -1,7 +1,8 @@
 """Open meshes carried by npm packages, against trimesh, libigl and manifold3d.
 
 bunny 1.0.1 (public domain; reduced from the Stanford bunny) is closed, teapot 1.0.0 (public domain;
-M. Newell's teapot) is 32 open patches. Both are only read here, from the web's development packages.
+M. Newell's teapot) is 32 open patches. Both are only read here, from the web's development
+packages.
 """
 
 from __future__ import annotations

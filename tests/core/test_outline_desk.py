@@ -80,7 +80,8 @@ def test_a_turned_repeat_closes_upon_itself() -> None:
 def test_corners_are_repeated_with_what_they_round() -> None:
     sharp = drawn("right 5, up 5, repeat 3, right 10, down ?, close")
     soft = drawn("right 5, up 5, round 1, repeat 3, right 10, down ?, close")
-    # a rounded corner outwards takes (1 - pi/4) r², inwards it gives as much: three of one kind here
+    # a rounded corner outwards takes (1 - pi/4) r², inwards it gives as much: three of one kind
+    # here
     assert abs(sharp.area - soft.area) == pytest.approx(3 * (1 - math.pi / 4), abs=1e-9)
 
 
@@ -130,8 +131,12 @@ def test_brackets_are_taken_off_only_where_they_hold_the_whole() -> None:
 
 
 def test_an_expression_that_begins_and_ends_with_brackets_is_worked_out() -> None:
-    plate = step("s", "extrude", {"kind": "moves", "moves": "right (w + 2) / (2), up 5, left ?, down ?"},
-                 height="2")  # fmt: skip
+    plate = step(
+        "s",
+        "extrude",
+        {"kind": "moves", "moves": "right (w + 2) / (2), up 5, left ?, down ?"},
+        height="2",
+    )
     done = solved(part("p", plate), measures=[{"name": "w", "expression": "18"}])
     assert board_of(done, TURNED)[1].area == pytest.approx(10 * 5)
 
@@ -162,8 +167,10 @@ def test_mirrored_sides_are_marked_as_copies() -> None:
 
 
 def test_what_is_settled_is_told_with_its_value() -> None:
-    made = laid("start 0 0, right 30, up 40, turn left 50 radius 12, turn right 50 radius 12, up 18, "
-                "left ?, close")  # fmt: skip
+    made = laid(
+        "start 0 0, right 30, up 40, turn left 50 radius 12, turn right 50 radius 12, up 18, "
+        "left ?, close"
+    )
     aside = 2 * 12 * (1 - math.cos(math.radians(50)))
     assert made.moves[6].settled == (True,)
     assert made.moves[6].values == pytest.approx((30 - aside,))
@@ -315,8 +322,9 @@ def test_numbers_go_on_being_told_by_their_expressions() -> None:
     apart = taken_apart(done, "p", "s", "outline")
     spec = apart.part("p").steps[0].outline
     assert spec is not None and spec.kind == "moves"
-    assert spec.fields["moves"] == (
-        "start (-wide / 2) (-(deep / 3) / 2), right wide, up (deep / 3), left wide, close"
+    assert (
+        spec.fields["moves"]
+        == "start (-wide / 2) (-(deep / 3) / 2), right wide, up (deep / 3), left wide, close"
     )
 
 
@@ -380,8 +388,15 @@ def test_an_unfinished_outline_is_not_taken_away() -> None:
 
 
 def test_the_face_it_stands_on_lies_under_it() -> None:
-    pocket = step("s", "extrude", {"kind": "moves", "moves": "right 5, up 5, left ?, down ?"},
-                  on={"on": "body.top", "x": "4"}, height="2", mode="cut", direction="down")  # fmt: skip
+    pocket = step(
+        "s",
+        "extrude",
+        {"kind": "moves", "moves": "right 5, up 5, left ?, down ?"},
+        on={"on": "body.top", "x": "4"},
+        height="2",
+        mode="cut",
+        direction="down",
+    )
     done = solved(part("p", oblong_block("body", "40", "20", "8"), pocket))
     view = outline_desk_view(done, TURNED)
     assert len(view.under) == 1

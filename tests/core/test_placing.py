@@ -61,7 +61,8 @@ def test_told_from_an_edge_that_a_round_has_taken() -> None:
 
 
 def test_told_from_the_oblique_edges_of_a_hexagon() -> None:
-    # between two neighbouring flats of a hexagon 40 across, 5 from both: on the line to their corner
+    # between two neighbouring flats of a hexagon 40 across, 5 from both: on the line to their
+    # corner
     body = step("body", "extrude", polygon(6, "40"), height="20")
     sides = [
         n for n in solved(part("p", body)).parts["p"].state.features["body"].places if "side" in n
@@ -90,8 +91,12 @@ def test_told_from_the_axis_of_a_hole_and_the_foot_of_a_post() -> None:
 
 def test_told_inside_a_hollow_from_its_walls() -> None:
     shell = step("hollow", "shell", wall="3", floor="2")
-    drain = step("h", "hole", diameter="3",
-                 on={"on": "hollow.inner floor", "x": "5", "x_from": "hollow.inner left"})  # fmt: skip
+    drain = step(
+        "h",
+        "hole",
+        diameter="3",
+        on={"on": "hollow.inner floor", "x": "5", "x_from": "hollow.inner left"},
+    )
     assert middle_of_hole(block(), shell, drain, height=2) == pytest.approx((-12, 0), abs=0.01)
 
 

@@ -39,7 +39,9 @@ def error(*steps) -> str:
 
 # -- planes ------------------------------------------------------------------------------------
 
-KNOB = step("k", "extrude", rectangle("4", "4"), on={"on": "body.top", "x": "0 - 14", "y": "5"}, height="6")  # fmt: skip
+KNOB = step(
+    "k", "extrude", rectangle("4", "4"), on={"on": "body.top", "x": "0 - 14", "y": "5"}, height="6"
+)
 
 
 @pytest.mark.parametrize(
@@ -63,8 +65,16 @@ def test_a_plane_between_two_faces_is_as_far_from_both(one, other, at, normal) -
 @pytest.mark.parametrize("scale", SCALES)
 def test_a_piece_is_mirrored_half_way_between_two_faces_at_any_size(scale: float) -> None:
     body = step("body", "extrude", rectangle(f"{40 * scale}", f"{30 * scale}"), height="8")
-    knob = step("k", "extrude", rectangle("4", "4"), on={"on": "body.top", "x": f"{-14 * scale}"}, height="6")  # fmt: skip
-    mirror = step("m", "mirror", of="k", plane="between two faces", face="body.left", other="body.right")  # fmt: skip
+    knob = step(
+        "k",
+        "extrude",
+        rectangle("4", "4"),
+        on={"on": "body.top", "x": f"{-14 * scale}"},
+        height="6",
+    )
+    mirror = step(
+        "m", "mirror", of="k", plane="between two faces", face="body.left", other="body.right"
+    )
     assert last(body, knob, mirror) == pytest.approx(96)
     made = triangle_mesh(solved(part("p", body, knob, mirror)).parts["p"].state.solid())
     high = made.vertices[made.vertices[:, 2] > 13]
@@ -83,12 +93,18 @@ def test_mirrored_off_a_face_and_through_an_axis() -> None:
     )  # at x -10: from -14 to -6
     about = step("m", "mirror", of="k", plane="through an axis", axis="body", angle="90 deg")
     assert last(block(), KNOB, about) == pytest.approx(96)
-    assert "no face is chosen" in error(block(), KNOB, step("m", "mirror", of="k", plane="off a face"))  # fmt: skip
-    assert "has no axis" in error(block(), KNOB, step("m", "mirror", of="k", plane="through an axis", axis="gone"))  # fmt: skip
+    assert "no face is chosen" in error(
+        block(), KNOB, step("m", "mirror", of="k", plane="off a face")
+    )
+    assert "has no axis" in error(
+        block(), KNOB, step("m", "mirror", of="k", plane="through an axis", axis="gone")
+    )
 
 
 def test_a_part_is_split_along_a_mitre_and_off_a_face() -> None:
-    mitre = step("s", "split", plane="between two faces", face="body.left", other="body.top", keep="above")  # fmt: skip
+    mitre = step(
+        "s", "split", plane="between two faces", face="body.left", other="body.top", keep="above"
+    )
     kept = volumes(block(), mitre)
     triangle = 20 * 20 / 2 * 40  # below the plane at 45° through the upper left edge, 40 deep
     assert kept[1] == pytest.approx(triangle) or kept[0] - kept[1] == pytest.approx(triangle)
@@ -106,7 +122,10 @@ def test_halves_split_at_an_angle_are_pegged_square_to_the_cut(angle: str) -> No
         "peg": "4",
         "peg_long": "6",
     }
-    halves = [volumes(rod, step("s", "split", keep=keep, pegs="2", **plane))[1] for keep in ("below", "above")]  # fmt: skip
+    halves = [
+        volumes(rod, step("s", "split", keep=keep, pegs="2", **plane))[1]
+        for keep in ("below", "above")
+    ]
     half = math.pi * 400 * 30 / 2
     peg, hole = math.pi * 4 * 6, math.pi * 2.15**2 * 6.3
     assert halves[0] - half == pytest.approx(2 * peg, rel=0.03)  # their ends are chamfered
@@ -126,12 +145,22 @@ def test_one_wall_of_a_tube_is_drilled_and_no_more() -> None:
     y = np.linspace(-4, 4, 20001)
     deep = np.sqrt(20**2 - y**2) - np.sqrt(15**2 - y**2)
     assert -one == pytest.approx(np.trapezoid(deep * 2 * np.sqrt(16 - y**2), y), rel=3e-3)
-    cut = step("h", "extrude", circle("8"), on="body.side", mode="cut", direction="up to the next face")  # fmt: skip
+    cut = step(
+        "h", "extrude", circle("8"), on="body.side", mode="cut", direction="up to the next face"
+    )
     assert last(TUBE, cut) == pytest.approx(one, rel=1e-3)
 
 
 def test_so_many_past_a_named_face() -> None:
-    groove = step("g", "extrude", rectangle("30", "6"), on="body.front", mode="cut", direction="down", height="4")  # fmt: skip
+    groove = step(
+        "g",
+        "extrude",
+        rectangle("30", "6"),
+        on="body.front",
+        mode="cut",
+        direction="down",
+        height="4",
+    )
     drilled = {"diameter": "4", "reach": "up to a face", "face": "g.bottom"}
     to = step("h", "hole", on="body.back", **drilled)
     past = step("h", "hole", on="body.back", past="0 - 6", **drilled)
@@ -139,12 +168,21 @@ def test_so_many_past_a_named_face() -> None:
     assert -last(block(), groove, to) == pytest.approx(math.pi * 4 * 36, rel=4e-3)
     assert -last(block(), groove, past) == pytest.approx(math.pi * 4 * 30, rel=4e-3)
     assert solution.parts["p"].steps[-1].state.features["h"].quantities["depth"].value == 36
-    raised = step("r", "extrude", circle("4"), on="body.top", direction="up to a face", face="k.top", past="3")  # fmt: skip
+    raised = step(
+        "r", "extrude", circle("4"), on="body.top", direction="up to a face", face="k.top", past="3"
+    )
     assert last(block(), KNOB, raised) == pytest.approx(math.pi * 4 * 9, rel=4e-3)
 
 
 def test_what_is_raised_ends_in_whatever_lies_above() -> None:
-    arch = step("a", "extrude", circle("24"), on={"on": "body.front", "y": "0 - 10"}, mode="cut", direction="right through")  # fmt: skip
+    arch = step(
+        "a",
+        "extrude",
+        circle("24"),
+        on={"on": "body.front", "y": "0 - 10"},
+        mode="cut",
+        direction="right through",
+    )
     prop = step("r", "extrude", rectangle("4", "4"), direction="up to the next face")
     x = np.linspace(-2, 2, 2001)
     assert last(block(), arch, prop) == pytest.approx(
@@ -153,8 +191,15 @@ def test_what_is_raised_ends_in_whatever_lies_above() -> None:
     open_above = step("r", "extrude", circle("4"), on="body.top", direction="up to the next face")
     assert "no face above all of it" in error(block(), open_above)
     assert "no material begins" in error(
-        block(), step("h", "hole", on={"on": "body.top", "out": "4"}, diameter="4", reach="up to the next face")
-    )  # fmt: skip
+        block(),
+        step(
+            "h",
+            "hole",
+            on={"on": "body.top", "out": "4"},
+            diameter="4",
+            reach="up to the next face",
+        ),
+    )
 
 
 # -- copies ------------------------------------------------------------------------------------
@@ -174,7 +219,9 @@ def kind_of_copy(name: str) -> dict:
 @pytest.mark.parametrize("name", ["row", "round", "grid", "mirror"])
 def test_a_boss_is_copied_with_the_rounds_at_its_foot_and_its_top(name: str) -> None:
     boss = step("q", "extrude", circle("8"), on={"on": "body.top", "x": "0 - 20"}, height="10")
-    rounds = step("e", "fillet", where="chosen edges", edges="q.side | body.top: 2; q.side | q.top: 1")  # fmt: skip
+    rounds = step(
+        "e", "fillet", where="chosen edges", edges="q.side | body.top: 2; q.side | q.top: 1"
+    )
     found = volumes(PLATE, boss, rounds, kind_of_copy(name))
     count = 2 if name == "mirror" else 3
     assert found[3] - found[0] == pytest.approx(count * (found[2] - found[0]), rel=1e-4)
@@ -198,11 +245,21 @@ def test_a_hole_is_copied_with_its_rounded_mouth_and_alone_where_not_asked() -> 
 def test_slanted_and_turned_sides_take_places_along_the_face() -> None:
     """A peg on a face of each body stands square on it: as long as it is told, and its foot flat on
     the face."""
-    loft = {**step("body", "loft", rectangle("40", "40")),
-            "stations": [{"outline": {"kind": "rectangle", "fields": {"width": "24", "depth": "24"}}, "up": "34"}]}  # fmt: skip
+    loft = {
+        **step("body", "loft", rectangle("40", "40")),
+        "stations": [
+            {"outline": {"kind": "rectangle", "fields": {"width": "24", "depth": "24"}}, "up": "34"}
+        ],
+    }
     drafted = step("body", "extrude", rectangle("40", "30"), height="20", draft="12 deg")
     swept = step("body", "sweep", rectangle("12", "12"), path="right 40")
-    for body, face in ((loft, "front"), (loft, "left"), (drafted, "front"), (drafted, "right"), (swept, "back")):  # fmt: skip
+    for body, face in (
+        (loft, "front"),
+        (loft, "left"),
+        (drafted, "front"),
+        (drafted, "right"),
+        (swept, "back"),
+    ):
         peg = step("peg", "extrude", rectangle("4", "4"), on=f"body.{face}", height="6")
         assert last(body, peg) == pytest.approx(96, rel=1e-6), face
         drilled = step("h", "hole", on=f"body.{face}", diameter="4", reach="to depth", depth="3")
@@ -228,8 +285,16 @@ def test_a_tube_full_of_holes_weighs_what_it_should(scale: float) -> None:
     def mm(value: float) -> str:
         return f"{value * scale}"
 
-    tube = step("body", "extrude", {"kind": "ring", "outside": mm(100), "inside": mm(94)}, height=mm(200))  # fmt: skip
-    hole = step("h", "hole", on={"on": "body.side", "y": mm(-80)}, diameter=mm(12), reach="up to the next face")  # fmt: skip
+    tube = step(
+        "body", "extrude", {"kind": "ring", "outside": mm(100), "inside": mm(94)}, height=mm(200)
+    )
+    hole = step(
+        "h",
+        "hole",
+        on={"on": "body.side", "y": mm(-80)},
+        diameter=mm(12),
+        reach="up to the next face",
+    )
     rings = step("r", "rings", of="h", count="16", rings="9", spacing=mm(20))
     found = volumes(tube, hole, rings)
     solid = math.pi * (50**2 - 47**2) * 200
@@ -252,8 +317,16 @@ def test_a_thin_tube_and_a_turned_one_keep_their_volume() -> None:
 
 def test_a_loft_goes_down_as_well_as_up() -> None:
     def loft(up: str, **more) -> dict:
-        return {**step("l", "loft", rectangle("40", "30"), **more),
-                "stations": [{"outline": {"kind": "rectangle", "fields": {"width": "20", "depth": "10"}}, "up": up, "x": "3"}]}  # fmt: skip
+        return {
+            **step("l", "loft", rectangle("40", "30"), **more),
+            "stations": [
+                {
+                    "outline": {"kind": "rectangle", "fields": {"width": "20", "depth": "10"}},
+                    "up": up,
+                    "x": "3",
+                }
+            ],
+        }
 
     up, down = (solved(part("p", loft(text))) for text in ("25", "0 - 25"))
     prismatoid = 25 / 6 * (40 * 30 + 4 * 30 * 20 + 20 * 10)

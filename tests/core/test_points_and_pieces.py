@@ -86,7 +86,8 @@ def test_every_point_that_is_offered_can_be_found() -> None:
     boss = step("boss", "extrude", rectangle("8", "8"), on={"on": "b.top", "x": "5"}, height="4")
     state = state_of(PLATE, boss)
     offered = points_on(state)
-    # of two boxes, one on the other: 12 + 12 edges, the four at its foot between the two; 16 corners
+    # of two boxes, one on the other: 12 + 12 edges, the four at its foot between the two; 16
+    # corners
     assert sum(told.count("|") == 1 for told in offered) == 24
     assert sum(told.count("|") == 2 for told in offered) == 16
     low, high = np.array(state.solid().bounds[:3]), np.array(state.solid().bounds[3:])
@@ -129,7 +130,14 @@ def drilled(*steps) -> float:
 def test_copies_along_a_line_stand_where_it_leads() -> None:
     along = step("a", "along", line="a line told as moves", path="right 32", count="5")
     assert drilled(PLATE, HOLE, along) == pytest.approx(4, rel=1e-4)
-    spaced = step("a", "along", line="a line told as moves", path="right 32", spread="by a spacing", spacing="7")  # fmt: skip
+    spaced = step(
+        "a",
+        "along",
+        line="a line told as moves",
+        path="right 32",
+        spread="by a spacing",
+        spacing="7",
+    )
     assert drilled(PLATE, HOLE, spaced) == pytest.approx(4, rel=1e-4)  # at 7, 14, 21, 28
     state = state_of(PLATE, HOLE, along)
     spots = {round(float(x), 3) for x, _, _ in triangle_mesh(state.solid()).vertices}
@@ -138,7 +146,9 @@ def test_copies_along_a_line_stand_where_it_leads() -> None:
 
 @pytest.mark.parametrize("scale", SCALES)
 def test_copies_along_an_outline_keep_their_distance_from_it(scale: float) -> None:
-    body = step("b", "extrude", rectangle(f"{60 * scale}", f"{40 * scale}", f"{10 * scale}"), height="10")  # fmt: skip
+    body = step(
+        "b", "extrude", rectangle(f"{60 * scale}", f"{40 * scale}", f"{10 * scale}"), height="10"
+    )
     hole = step("h", "hole", on={"on": "b.top", "y": f"{-16 * scale}"}, diameter="3")
     ring = step("a", "along", by=f"{-4 * scale}", count="12")
     assert drilled(body, hole, ring) == pytest.approx(11, rel=1e-4)
@@ -202,7 +212,8 @@ def test_a_frame_falls_into_its_legs_at_the_mitres() -> None:
     document_, first = with_pieces(split, "frame", "s")
     made = solve(document_)
     assert not made.errors and first == "frame_2"
-    # a leg's middle line is as long as the path's: mitres take from one side what they give the other
+    # a leg's middle line is as long as the path's: mitres take from one side what they give the
+    # other
     long, short = 80 * 60, 50 * 60
     assert sorted(volumes(made).values()) == pytest.approx([short, short, long, long])
     apart(made)
@@ -279,10 +290,20 @@ def test_a_piece_says_what_is_wrong() -> None:
 
 def bridged(other: dict, turn: str = "0 deg"):
     foot = step("foot", "extrude", rectangle("30", "20"), height="4")
-    head = step("head", "extrude", rectangle("30", "30"), on={"on": "foot.top", "x": "60", "out": "40"}, height="4")  # fmt: skip
+    head = step(
+        "head",
+        "extrude",
+        rectangle("30", "30"),
+        on={"on": "foot.top", "x": "60", "out": "40"},
+        height="4",
+    )
     kind = other.pop("kind")
-    limb = {**step("limb", "bridge", rectangle("12", "8"), on="foot.top", to="head.bottom", to_turn=turn),
-            "stations": [{"outline": {"kind": kind, "fields": other}, "up": "20"}]}  # fmt: skip
+    limb = {
+        **step(
+            "limb", "bridge", rectangle("12", "8"), on="foot.top", to="head.bottom", to_turn=turn
+        ),
+        "stations": [{"outline": {"kind": kind, "fields": other}, "up": "20"}],
+    }
     return solved(part("p", foot, head, limb)).parts["p"].steps[-1]
 
 

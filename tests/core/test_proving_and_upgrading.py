@@ -156,8 +156,18 @@ def test_noughts_of_version_1_are_what_was_left_alone() -> None:
     }
     body = step("body", "extrude", rectangle("40", "40"), height="5")
     body["outline"]["more"] = [further]
-    loft = {**step("l", "loft", {"kind": "circle"}, on=place), "stations": [
-        {"outline": {"kind": "circle", "fields": {}}, "up": "9", "x": "0", "y": "0", "turn": "0 deg"}]}  # fmt: skip
+    loft = {
+        **step("l", "loft", {"kind": "circle"}, on=place),
+        "stations": [
+            {
+                "outline": {"kind": "circle", "fields": {}},
+                "up": "9",
+                "x": "0",
+                "y": "0",
+                "turn": "0 deg",
+            }
+        ],
+    }
     project = document(part("p", body, loft))
     kept = project.parts[0].steps
     assert (kept[1].place.x, kept[1].place.y, kept[1].place.out) == ("", "3", "")

@@ -155,7 +155,10 @@ def test_moves_follow_measures() -> None:
 
 @given(st.lists(st.floats(1, 50), min_size=2, max_size=2), st.floats(1, 50))
 def test_read_back_moves_are_equal(sizes, radius) -> None:
-    text = f"start 1 2, right {sizes[0]}, turn left 90 radius {radius}, up {sizes[1]}, along 30 ?, close"
+    text = (
+        f"start 1 2, right {sizes[0]}, turn left 90 radius {radius}, up {sizes[1]}, along 30 ?,"
+        " close"
+    )
     value = lambda expression, kind: float(expression.strip("()"))  # noqa: E731
     read = read_moves(text, value)
     again = read_moves(", ".join(move.told() for move in read), value)
@@ -385,17 +388,32 @@ def test_moving_carries_the_named_places_along() -> None:
     [
         ([step("r", "row", count="3")], "no step here makes a piece"),
         ([block(), step("r", "row", of="body", count="0")], "the count is 0"),
-        ([block(), step("r", "grid", columns="100", rows="100")], "10,000 copies are more than are built"),
+        (
+            [block(), step("r", "grid", columns="100", rows="100")],
+            "10,000 copies are more than are built",
+        ),
         ([block(), step("b", "boss", on="body.top", foot="20")], "foot does not fit"),
         ([block(), step("b", "boss", on="body.top", bore="9")], "leaves nothing of a boss"),
-        ([block(), step("h", "hole", on="body.top", form="countersunk", head="3")], "no wider than the hole"),
-        ([block(), step("h", "hole", on="body.top", form="counterbored", reach="to depth", depth="3")], "head is 5 mm deep"),
-        ([step("s", "extrude", {"kind": "ring", "outside": "10", "inside": "12"})], "cannot be 12 mm inside"),
+        (
+            [block(), step("h", "hole", on="body.top", form="countersunk", head="3")],
+            "no wider than the hole",
+        ),
+        (
+            [
+                block(),
+                step("h", "hole", on="body.top", form="counterbored", reach="to depth", depth="3"),
+            ],
+            "head is 5 mm deep",
+        ),
+        (
+            [step("s", "extrude", {"kind": "ring", "outside": "10", "inside": "12"})],
+            "cannot be 12 mm inside",
+        ),
         ([step("s", "extrude", {"kind": "U section", "width": "5"})], "does not fit"),
         ([step("s", "extrude", {"kind": "pillow", "corners": "30"})], "do not fit"),
         ([step("s", "extrude", {"kind": "window", "corners": "9"})], "9 mm corner does not fit"),
     ],
-)  # fmt: skip
+)
 def test_refusals_name_what_would_work(steps, words) -> None:
     assert words in messages(solve(document(part("part", *steps))))
 

@@ -148,7 +148,8 @@ def test_an_outline_follows_an_earlier_step_by_offset() -> None:
 # -- traced drawings --------------------------------------------------------------------------
 
 SVG = b"""<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="50mm" viewBox="0 0 100 50">
-<g transform="translate(10 5) rotate(90 20 20)"><rect width="40" height="30"/><circle cx="20" cy="15" r="5"/></g>
+<g transform="translate(10 5) rotate(90 20 20)">
+<rect width="40" height="30"/><circle cx="20" cy="15" r="5"/></g>
 <text>hi</text><path d="M60 10 h20 a10 10 0 0 1 0 20 h-20 z"/><path d="M0 0 L5 5"/></svg>"""
 
 

@@ -79,9 +79,13 @@ def test_any_document_reads_back_equal(measures, title, units) -> None:
         ({"surprise": 1}, "surprise", "not permitted"),
         ({"parts": [{"name": "a"}, {"name": "a"}]}, "document", "'a'"),
         ({"process": {"layer_mm": -1}}, "process.layer_mm", "greater than 0"),
-        ({"fits": [{"name": "f", "kind": "x", "parts": ["a", "b"]}]}, "document", "'a' that is not there"),
+        (
+            {"fits": [{"name": "f", "kind": "x", "parts": ["a", "b"]}]},
+            "document",
+            "'a' that is not there",
+        ),
     ],
-)  # fmt: skip
+)
 def test_invalid_documents_are_refused_with_the_path(change, where, words) -> None:
     data = {"format": "fair-hinge-project", "version": 1, "title": "x", **change}
     with pytest.raises(DocumentError) as refused:
@@ -170,16 +174,34 @@ def test_a_failing_step_says_why_and_spares_what_does_not_need_it() -> None:
         ([step("a", "twirl")], "no kind of step"),
         ([step("a", "extrude", circle("5"), height="5", depth="3")], "no field 'depth'"),
         ([step("a", "extrude", circle("5"), height="5", mode="melt")], "none of add, cut, common"),
-        ([step("a", "extrude", circle("5")), step("b", "hole", on="a.top", diameter="9")], "leaves nothing"),
-        ([step("a", "extrude", circle("5")), step("b", "hole", on={"on": "a.top", "x": "50"}, diameter="2")], "meets no material"),
+        (
+            [step("a", "extrude", circle("5")), step("b", "hole", on="a.top", diameter="9")],
+            "leaves nothing",
+        ),
+        (
+            [
+                step("a", "extrude", circle("5")),
+                step("b", "hole", on={"on": "a.top", "x": "50"}, diameter="2"),
+            ],
+            "meets no material",
+        ),
         ([step("a", "extrude", circle("9")), step("s", "shell", wall="5")], "leaves no hollow"),
-        ([step("a", "extrude", circle("9")), step("s", "shell", wall="1", floor="10")], "10 mm floor leaves no hollow"),
+        (
+            [step("a", "extrude", circle("9")), step("s", "shell", wall="1", floor="10")],
+            "10 mm floor leaves no hollow",
+        ),
         ([step("a", "extrude", circle("9")), step("s", "shell", open="lid")], "no face 'lid'"),
         ([step("a", "extrude", circle("9")), step("s", "combine", part="b")], "no part 'b'"),
-        ([step("a", "extrude", circle("9")), step("c", "chamfer", where="corners")], "no sharp corners"),
-        ([step("a", "extrude", circle("9")), step("c", "chamfer", where="inner rim")], "no open rim"),
+        (
+            [step("a", "extrude", circle("9")), step("c", "chamfer", where="corners")],
+            "no sharp corners",
+        ),
+        (
+            [step("a", "extrude", circle("9")), step("c", "chamfer", where="inner rim")],
+            "no open rim",
+        ),
     ],
-)  # fmt: skip
+)
 def test_steps_refuse_in_the_makers_terms(steps, words) -> None:
     assert words in messages(solve(document(part("part", *steps))))
 

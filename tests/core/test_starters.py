@@ -1,4 +1,6 @@
-"""Things to begin with: nothing to stop for at their own sizes, at half and twice, and in inches."""
+"""Things to begin with: nothing to stop for at their own sizes, at half and twice, and in
+inches.
+"""
 
 from __future__ import annotations
 

@@ -166,9 +166,16 @@ def test_undo_and_redo_keep_every_revision(client: Client, opened: dict) -> None
     assert tall_now(again) == "40"
     # a new change on top of an undone one leaves the undone one in the books
     send(client, "PUT", path, {"version": 7, "document": edited(opened, tall="44"), "words": "44"})
-    assert list(Revision.objects.order_by("number").filter(project=opened["id"]).values_list("words", flat=True)) == [
-        "from the play set", "40", "50", "44",
-    ]  # fmt: skip
+    assert list(
+        Revision.objects.order_by("number")
+        .filter(project=opened["id"])
+        .values_list("words", flat=True)
+    ) == [
+        "from the play set",
+        "40",
+        "50",
+        "44",
+    ]
     assert send(client, "POST", f"{path}/undo", {"version": 3}).status_code == 409
 
 

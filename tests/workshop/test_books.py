@@ -188,8 +188,10 @@ def test_a_copy_made_under_load_is_whole_and_comes_back_equal(
             while not over.is_set():
                 count += 1
                 body = {
-                    "version": at, "document": with_notes(document, f"n{count}"), "words": f"{count}"
-                }  # fmt: skip
+                    "version": at,
+                    "document": with_notes(document, f"n{count}"),
+                    "words": f"{count}",
+                }
                 status, answer = server.ask("PUT", f"/api/projects/{project}", body)
                 assert status == 200, answer
                 at = answer["version"]
@@ -240,13 +242,13 @@ def test_books_of_an_older_program_are_brought_up_and_copied_first(
     assert server.managed("migrate", "workshop", "0008", "-v0").returncode == 0
     with closing(sqlite3.connect(server.books)) as file:
         file.execute(
-            "INSERT INTO workshop_project (id, title, version, summary, folder, demo, away, opened, "
-            "created, updated) VALUES (1, 'Old tin', 1, '{}', 'old', '', 0, '2026-01-01', "
-            "'2026-01-01', '2026-01-01')"
+            "INSERT INTO workshop_project (id, title, version, summary, folder, demo, away, opened,"
+            " created, updated) VALUES (1, 'Old tin', 1, '{}', 'old', '', 0, '2026-01-01',"
+            " '2026-01-01', '2026-01-01')"
         )
         file.execute(
-            "INSERT INTO workshop_revision (id, project_id, number, document, words, name, created) "
-            "VALUES (1, 1, 1, ?, 'made then', '', '2026-01-01')",
+            "INSERT INTO workshop_revision (id, project_id, number, document, words, name, created)"
+            " VALUES (1, 1, 1, ?, 'made then', '', '2026-01-01')",
             (json.dumps(document),),
         )
         file.execute("UPDATE workshop_project SET current_id = 1")

@@ -129,11 +129,22 @@ def test_a_stranger_sees_nothing_of_anothers_work_at_any_address(ann: Client, bo
 
     before = state()
     numbers = {
-        "project_id": project, "print_id": printed, "planned_id": planned, "job_id": job.id,
-        "number": 1, "version": 1, "index": 0, "part": parts[0], "name": parts[0], "kind": "stl",
-        "process_id": models.Process.objects.get().id, "result_id": 1, "key": theirs["report"]["parts"][0]["key"],
-        "room": "steps", "path": "measures.long",
-    }  # fmt: skip
+        "project_id": project,
+        "print_id": printed,
+        "planned_id": planned,
+        "job_id": job.id,
+        "number": 1,
+        "version": 1,
+        "index": 0,
+        "part": parts[0],
+        "name": parts[0],
+        "kind": "stl",
+        "process_id": models.Process.objects.get().id,
+        "result_id": 1,
+        "key": theirs["report"]["parts"][0]["key"],
+        "room": "steps",
+        "path": "measures.long",
+    }
     walked = 0
     for method, path in operations():
         if path in AT_THE_DOOR or path in ("/api/sign-out",) or "{process_id}" in path:

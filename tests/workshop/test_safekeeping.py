@@ -99,11 +99,25 @@ def everything_of(project: models.Project) -> dict[str, Any]:
             for r in project.revisions.order_by("number")
         ],
         "prints": [
-            (p.revision, p.title, p.parts, p.process_id, p.process_name, p.printed, p.details,
-             p.outcomes, p.readings, p.made_up, p.notes, bytes(p.photo), bytes(p.photo_before), p.created)
+            (
+                p.revision,
+                p.title,
+                p.parts,
+                p.process_id,
+                p.process_name,
+                p.printed,
+                p.details,
+                p.outcomes,
+                p.readings,
+                p.made_up,
+                p.notes,
+                bytes(p.photo),
+                bytes(p.photo_before),
+                p.created,
+            )
             for p in models.Print.objects.filter(project=project).order_by("created")
         ],
-    }  # fmt: skip
+    }
 
 
 def test_a_project_is_read_back_equal_with_history_meshes_prints_and_photos(
@@ -546,7 +560,8 @@ def test_photos_are_written_anew_within_bounds() -> None:
         assert found.size == (100, 300) and not found.getexif()
     assert b"old mill" not in kept
     huge = picture((20, 20))
-    # a head that says 60,000 × 60,000: refused before anything is unpacked (PNG 1.2, section 11.2.2)
+    # a head that says 60,000 × 60,000: refused before anything is unpacked (PNG 1.2, section
+    # 11.2.2)
     size = (60_000).to_bytes(4, "big") * 2
     head = b"IHDR" + size + huge[24:29]
     import zlib

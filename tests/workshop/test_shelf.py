@@ -230,7 +230,9 @@ def test_the_picture_of_an_emptied_project_goes(client: Client) -> None:
 def test_a_project_gone_while_it_is_drawn_leaves_no_picture(
     client: Client, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    """Emptying the bin does not wait for what draws aside; the picture is let go with the project."""
+    """Emptying the bin does not wait for what draws aside; the picture is let go with the
+    project.
+    """
     one = project("Wheel on an axle")
 
     def drawn_too_late(*asked: object, **how: object) -> bytes:
@@ -243,7 +245,9 @@ def test_a_project_gone_while_it_is_drawn_leaves_no_picture(
 
 
 def test_a_block_is_drawn_where_its_corners_fall() -> None:
-    """A block 40 x 30 x 20 seen along (0.72, -1.1, 0.78): its silhouette by projecting its corners."""
+    """A block 40 x 30 x 20 seen along (0.72, -1.1, 0.78): its silhouette by projecting its
+    corners.
+    """
     done = solve(document(part("p", step("b", "extrude", rectangle("40", "30"), height="20"),
                                colour="#7fa79f")))  # fmt: skip
     drawn = pixels(picture.picture_of(done))  # type: ignore[arg-type]
@@ -310,7 +314,9 @@ def test_how_it_should_feel_is_asked_and_taken(client: Client) -> None:
 def test_a_project_opens_where_nothing_can_be_noted(
     client: Client, monkeypatch: pytest.MonkeyPatch, caplog: pytest.LogCaptureFixture
 ) -> None:
-    """The books held by another for ever: that it was used is not noted, and it opens all the same."""
+    """The books held by another for ever: that it was used is not noted, and it opens all
+    the same.
+    """
     one = project("Wheel on an axle")
     opened = one.opened
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount, tick } from "svelte";
   import { Tooltip } from "bits-ui";
-  import { address, inPlace } from "./route.svelte";
+  import { address, inPlace, type Route } from "./route.svelte";
   import Door from "./door/Door.svelte";
   import { here } from "./door/maker.svelte";
   import Bench from "./bench/Bench.svelte";
@@ -13,7 +13,7 @@
   import { shortcuts } from "./ui/shortcuts.svelte";
 
   const route = $derived(address.current);
-  const TITLES = {
+  const TITLES: Partial<Record<Route["view"], string>> = {
     read: "Pages",
     shelf: "Shelf",
     bench: "Bench",
@@ -33,8 +33,9 @@
   // A page of its own has a title of its own, and the cursor begins at its heading.
   let first = true;
   $effect(() => {
-    if (route.view in TITLES) {
-      document.title = `${TITLES[route.view as keyof typeof TITLES]} · Fair Hinge`;
+    const title = TITLES[route.view];
+    if (title) {
+      document.title = `${title} · Fair Hinge`;
     }
     if (first) {
       first = false;

@@ -29,7 +29,8 @@ export function parseRoute(path: string): Route {
       kind: decodeURIComponent(read[2] ?? ""),
     };
   const record = /^\/p\/(\d+)\/(history|compare)\/?$/.exec(path);
-  if (record) return { view: record[2] as "history" | "compare", project: Number(record[1]) };
+  if (record)
+    return { view: record[2] === "history" ? "history" : "compare", project: Number(record[1]) };
   const print = /^\/p\/(\d+)\/print\/?$/.exec(path);
   if (print) return { view: "print", project: Number(print[1]) };
   const drawn = /^\/p\/(\d+)\/outline\/([^/]+)\/?$/.exec(path);
@@ -63,5 +64,5 @@ export function inPlace(event: MouseEvent) {
   if (event.defaultPrevented || event.button || event.ctrlKey || event.metaKey || event.shiftKey)
     return;
   event.preventDefault();
-  address.go((event.currentTarget as HTMLAnchorElement).pathname);
+  if (event.currentTarget instanceof HTMLAnchorElement) address.go(event.currentTarget.pathname);
 }

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import asdict
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from django.http import HttpRequest
 from ninja import Field, Query, Router
@@ -40,7 +40,7 @@ class GaugeStepView(Shape):
 
     label: str
     value: float
-    face: str | None
+    face: Literal["outer", "inner"] | None
 
 
 class GaugeView(Shape):
@@ -65,6 +65,18 @@ class ResultView(Shape):
     entries: int
 
 
+class MaterialView(Shape):
+    """A material as this process has it; None where a property has no meaning for it."""
+
+    name: str
+    density_g_cm3: float
+    softens_c: float | None
+    strain_once_percent: float | None
+    modulus_mpa: float
+    footprint_kg: float | None
+    source: str
+
+
 class ProcessView(Shape):
     """A process on the bench."""
 
@@ -78,7 +90,7 @@ class ProcessView(Shape):
     results: list[ResultView]
     prints: int
     felt: list[str]
-    material: dict[str, Any]
+    material: MaterialView
 
 
 class Entry(Shape):
@@ -163,10 +175,17 @@ class Taken(Shape):
 def _errors(process: Process, overhang_sd: float, bridge_sd: float) -> ErrorsView:
     errors = process.errors
     return ErrorsView(
-        outer=errors.outer, outer_sd=errors.outer_sd, inner=errors.inner,
-        inner_sd=errors.inner_sd, sigma=errors.sigma, shared=errors.shared, overhang_deg=process.overhang_limit_deg,
-        overhang_sd=overhang_sd, bridge_mm=process.bridge_limit_mm, bridge_sd=bridge_sd,
-    )  # fmt: skip
+        outer=errors.outer,
+        outer_sd=errors.outer_sd,
+        inner=errors.inner,
+        inner_sd=errors.inner_sd,
+        sigma=errors.sigma,
+        shared=errors.shared,
+        overhang_deg=process.overhang_limit_deg,
+        overhang_sd=overhang_sd,
+        bridge_mm=process.bridge_limit_mm,
+        bridge_sd=bridge_sd,
+    )
 
 
 def _now(found: Taught) -> ErrorsView:
@@ -180,11 +199,17 @@ def _view(kept: models.Process) -> ProcessView:
         gauge = make_gauge(kind, found.process)
         gauges.append(
             GaugeView(
-                kind=kind, title=gauge.title, teaches=gauge.teaches, reads=gauge.reads,
-                unit=gauge.unit, share=worth(gauge, found.process),
-                steps=[GaugeStepView(label=s.label, value=s.value, face=s.face) for s in gauge.steps],
+                kind=kind,
+                title=gauge.title,
+                teaches=gauge.teaches,
+                reads=gauge.reads,
+                unit=gauge.unit,
+                share=worth(gauge, found.process),
+                steps=[
+                    GaugeStepView(label=s.label, value=s.value, face=s.face) for s in gauge.steps
+                ],
             )
-        )  # fmt: skip
+        )
     return ProcessView(
         id=kept.id,
         name=kept.name,
@@ -202,7 +227,7 @@ def _view(kept: models.Process) -> ProcessView:
         ],
         prints=kept.print_set.count(),
         felt=list(FELT),
-        material=asdict(before.stuff()),
+        material=MaterialView(**asdict(before.stuff())),
     )  # fmt: skip
 
 
@@ -279,9 +304,11 @@ def stand_in(request: HttpRequest, process_id: int, kind: str, seed: Seed = 0): 
             value=step.value,
             face=step.face,
             felt=printer.felt(step.value) if gauge.reads == "feel" else None,
-            readings=list(printer.measured(step.face, step.value))
-            if gauge.reads == "caliper" and step.face
-            else [],
+            readings=(
+                list(printer.measured(step.face, step.value))
+                if gauge.reads == "caliper" and step.face
+                else []
+            ),
             clean=index < clean if gauge.reads == "clean" else None,
         )
         for index, step in enumerate(gauge.steps)

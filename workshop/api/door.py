@@ -19,8 +19,8 @@ BACKEND = "django.contrib.auth.backends.ModelBackend"
 
 
 class Maker(Shape):
-    """Who asks: nobody by name where makers are not told apart. ``keeper`` may copy the workshop and
-    invite."""
+    """Who asks: nobody by name where makers are not told apart. ``keeper`` may copy the workshop
+    and invite."""
 
     told_apart: bool
     name: str

@@ -355,10 +355,28 @@ def export(request: HttpRequest):  # type: ignore[no-untyped-def]
     out = io.StringIO()
     write = csv.writer(out)
     write.writerow(
-        ["printed", "project", "revision", "parts", "process", "material", "layer_mm", "mass_g",
-         "minutes", "cost", "fit", "feel_wanted", "gap_mm_a_side", "felt", "size", "designed_mm", "read_mm",
-         "made_up", "notes"]
-    )  # fmt: skip
+        [
+            "printed",
+            "project",
+            "revision",
+            "parts",
+            "process",
+            "material",
+            "layer_mm",
+            "mass_g",
+            "minutes",
+            "cost",
+            "fit",
+            "feel_wanted",
+            "gap_mm_a_side",
+            "felt",
+            "size",
+            "designed_mm",
+            "read_mm",
+            "made_up",
+            "notes",
+        ]
+    )
     for one in makers.prints():
         own = one.details
         lead = [

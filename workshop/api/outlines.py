@@ -24,7 +24,9 @@ TYPES = {"svg": "image/svg+xml", "dxf": "image/vnd.dxf"}
 
 
 class DeskIn(Shape):
-    """A document and the path of a field in it that is told as moves; ``text`` to be tried there."""
+    """A document and the path of a field in it that is told as moves; ``text`` to be tried
+    there.
+    """
 
     document: dict[str, Any]
     path: str

@@ -97,8 +97,8 @@ def kept_as(project: Project, document: Document | None = None) -> Kept:
 
 
 def opened(project: Project) -> Opened:
-    """A project as the screen takes it, proved or still to be proved; where it cannot be built here,
-    with the reason."""
+    """A project as the screen takes it, proved or still to be proved; where it cannot be built
+    here, with the reason."""
     document, why = keeping.document_of(project), ""
     summary: Summary | None = None
     try:

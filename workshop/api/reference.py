@@ -1,5 +1,5 @@
-"""The page that lists what the API answers: plain HTML made from its own description, nothing run and
-nothing fetched."""
+"""The page that lists what the API answers: plain HTML made from its own description, nothing run
+and nothing fetched."""
 
 from __future__ import annotations
 

@@ -120,8 +120,8 @@ def answer_errors(api: NinjaAPI) -> None:
 
 
 class OneShape:
-    """What Django itself answers under ``/api/`` in that shape too: no such address, no such method,
-    uploads that cannot be read."""
+    """What Django itself answers under ``/api/`` in that shape too: no such address, no such
+    method, uploads that cannot be read."""
 
     def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
         self.get_response = get_response

@@ -9,6 +9,7 @@ from ninja import Field, Schema
 from pydantic import ConfigDict
 
 from core.project.schema import Project as Document
+from core.proof.severity import Severity
 from core.report.models import Consequence, RemedyEdit, Report
 
 
@@ -26,7 +27,7 @@ class ShelfItem(Shape):
     units: str
     updated: datetime
     parts: list[str]
-    severity: str
+    severity: Severity
     worst: str
     count: int
     version: int
@@ -159,7 +160,9 @@ class Traced(Shape):
 
 
 class MeshIn(Shape):
-    """How a mesh file is to be read: its unit where the file does not say, and whether to mend it."""
+    """How a mesh file is to be read: its unit where the file does not say, and whether to
+    mend it.
+    """
 
     units: str = "mm"
     mend: bool = False
@@ -266,8 +269,10 @@ class Starter(Shape):
 
 
 class MoveInfo(Shape):
-    """A word that outlines are drawn with: its form (L length, A angle, N times, SIDE left or right,
-    AXIS up or across; ``?`` where closing may settle it), an example of it, and what it does."""
+    """A word that outlines are drawn with: its form (L length, A angle, N times, SIDE left or
+    right, AXIS up or across; ``?`` where closing may settle it), an example of it, and what it
+    does.
+    """
 
     word: str
     name: str

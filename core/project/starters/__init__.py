@@ -26,10 +26,29 @@ from core.threads import read_thread
 
 # in the order in which they are offered
 NAMES = (
-    "lidded_box", "clip_box", "box_with_trays", "jar", "bolt_and_nut", "knob", "plug_and_socket",
-    "framed_flap", "hinged_leaves", "drawbridge", "wheel", "bearing_wheel", "twist_lock",
-    "strap_slide", "caged_ball", "loose_ring", "chain", "ball_leaves", "joined_plates", "elbow", "basket", "board_body",
-)  # fmt: skip
+    "lidded_box",
+    "clip_box",
+    "box_with_trays",
+    "jar",
+    "bolt_and_nut",
+    "knob",
+    "plug_and_socket",
+    "framed_flap",
+    "hinged_leaves",
+    "drawbridge",
+    "wheel",
+    "bearing_wheel",
+    "twist_lock",
+    "strap_slide",
+    "caged_ball",
+    "loose_ring",
+    "chain",
+    "ball_leaves",
+    "joined_plates",
+    "elbow",
+    "basket",
+    "board_body",
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,15 +93,19 @@ def starters() -> dict[str, Starter]:
         told = _file(name)
         sizes = {m["name"]: m["expression"] for m in told["document"]["measures"]}
         asks = tuple(
-            Ask(
-                ask["name"],
-                ask["words"],
-                path=ask["path"],
-                told=(("mm", ask["mm"]), ("in", ask["in"])),
-                across=ask.get("across", ""),
+            (
+                Ask(
+                    ask["name"],
+                    ask["words"],
+                    path=ask["path"],
+                    told=(("mm", ask["mm"]), ("in", ask["in"])),
+                    across=ask.get("across", ""),
+                )
+                if "path" in ask
+                else Ask(
+                    ask["measure"], ask["words"], float(sizes[ask["measure"]].removesuffix(" mm"))
+                )
             )
-            if "path" in ask
-            else Ask(ask["measure"], ask["words"], float(sizes[ask["measure"]].removesuffix(" mm")))
             for ask in told["asks"]
         )
         fits = told["document"]["fits"]

@@ -43,7 +43,7 @@
       return {
         label: step.label,
         value: step.value,
-        face: step.face as "outer" | "inner" | null,
+        face: step.face,
         felt: row.felt || null,
         readings: numbers(row.readings),
         clean: row.clean ? row.clean === "clean" : null,

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { Refused, server, type ProcessIn, type ProcessView } from "../api/client";
+  import { Refused, server, type ProcessView } from "../api/client";
 
   /** The values of a process' material, to be put right by its maker, with where they are from. */
   let { process, onchanged }: { process: ProcessView; onchanged: () => void } = $props();
@@ -13,9 +13,7 @@
   ] as const;
   type Key = (typeof FIELDS)[number]["key"];
 
-  const stuff = $derived(
-    process.material as Record<Key | "name" | "source", number | string | null>,
-  );
+  const stuff = $derived(process.material);
   let typed = $state<Partial<Record<Key, string>>>({});
   let source = $state("");
   let trouble = $state("");
@@ -24,13 +22,15 @@
   async function keep(event: SubmitEvent) {
     event.preventDefault();
     trouble = "";
-    const name = String(stuff.name);
+    const name = stuff.name;
     const before = process.given.own?.[name];
-    const own = { ...before, source: source.trim() } as Record<string, number | string | null>;
-    for (const [key, text] of Object.entries(typed)) {
+    const own = { ...before, source: source.trim() };
+    for (const { key, word } of FIELDS) {
+      const text = typed[key];
+      if (text === undefined) continue;
       const value = Number(text.replace(",", "."));
       if (!text.trim() || !Number.isFinite(value)) {
-        trouble = `${FIELDS.find((one) => one.key === key)?.word}: a number`;
+        trouble = `${word}: a number`;
         return;
       }
       own[key] = value;
@@ -39,7 +39,7 @@
     try {
       await server.changeProcess(process.id, {
         name: process.name,
-        process: next as ProcessIn["process"],
+        process: next,
       });
       typed = {};
       source = "";

@@ -9,8 +9,9 @@
 
   let open = $state(false);
   let told = $state.raw<Sharing | null>(null);
+  type How = "read" | "edit" | "";
   const asking = new Action();
-  const WAYS = [
+  const WAYS: { value: How; words: string }[] = [
     { value: "read", words: "to read" },
     { value: "edit", words: "to change" },
     { value: "", words: "not any more" },
@@ -21,8 +22,8 @@
     told = await asking.run(() => server.sharing(id));
   }
 
-  async function share(maker: string, how: string) {
-    const next = await asking.run(() => server.share(id, maker, how as "read" | "edit" | ""));
+  async function share(maker: string, how: How) {
+    const next = await asking.run(() => server.share(id, maker, how));
     if (next) told = next;
   }
 </script>

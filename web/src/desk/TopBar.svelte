@@ -171,8 +171,7 @@
         { value: "in", words: "in" },
       ]}
       label="units of bare numbers"
-      onset={(units) =>
-        project.change(`units ${units}`, (document) => (document.units = units as "mm" | "in"))}
+      onset={(units) => project.change(`units ${units}`, (document) => (document.units = units))}
     />
   </span>
   <DropdownMenu.Root>

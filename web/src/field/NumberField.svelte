@@ -63,7 +63,7 @@
       event.preventDefault();
       typing = next;
       clearTimeout(timer);
-      timer = setTimeout(commit, SETTLE_MS) as unknown as number;
+      timer = window.setTimeout(commit, SETTLE_MS);
       reselect(input);
     } else return;
     event.stopPropagation();

@@ -8,7 +8,7 @@ interface Draft {
 
 function read(): Draft | null {
   try {
-    return JSON.parse(sessionStorage.getItem(key()) ?? "null") as Draft | null;
+    return JSON.parse(sessionStorage.getItem(key()) ?? "null");
   } catch {
     return null;
   }

@@ -21,16 +21,14 @@
 
   const MOST = 60;
   let search = $state("");
-  let marked = $state("");
   let chosen = false;
   /** Enter was pressed before there was anything to choose: the first that answers is meant. */
   let hasty = $state(false);
 
   const index = $derived(new Search(entries));
   const shown = $derived(index.of(search).slice(0, MOST));
-  $effect(() => {
-    marked = shown[0]?.key ?? "";
-  });
+  /** The first that answers, until another is gone to. */
+  let marked = $derived(shown[0]?.key ?? "");
   $effect(() => {
     hasty = false;
     if (!open) search = "";

@@ -65,7 +65,7 @@ export class Search {
     const strict = this.#index.search(typed, { fuzzy: forgiving(1) });
     const found = strict.length ? strict : this.#index.search(typed, { fuzzy: forgiving(2) });
     for (const one of found) {
-      const id = one.id as number;
+      const id: number = one.id;
       const meant = this.#placeOf(id, [...one.terms].sort().join(" "));
       scores.set(id, meant < 0 ? one.score : NEARLY - meant);
     }

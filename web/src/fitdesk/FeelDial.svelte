@@ -6,7 +6,7 @@
 
   let { project, fit, report }: { project: Project; fit: FitView; report: Report } = $props();
 
-  type Feel = "press" | "snug" | "slide" | "free" | "print-in-place";
+  type Feel = FitView["feel"];
   const HIGH_MM = 0.6;
   const units = $derived(project.document.units ?? "mm");
   /** Where each feel's own proposal lies on the dial: the middle of its band less the process's bias. */
@@ -16,7 +16,7 @@
   const stops = $derived(
     report.bands
       .filter((band) => band.feel !== (inPlace ? "free" : "print-in-place"))
-      .map((band) => ({ feel: band.feel as Feel, at: (band.low + band.high) / 2 - bias })),
+      .map((band) => ({ feel: band.feel, at: (band.low + band.high) / 2 - bias })),
   );
   const place = (mm: number) => Math.min(Math.max(mm / HIGH_MM, 0), 1) * 100;
   let held = $state<number | null>(null);
@@ -55,7 +55,10 @@
 <div>
   <RadioGroup.Root
     value={fit.feel}
-    onValueChange={(feel) => choose(feel as Feel)}
+    onValueChange={(feel) => {
+      const chosen = stops.find((one) => one.feel === feel);
+      if (chosen) choose(chosen.feel);
+    }}
     aria-label="how the fit should feel"
     orientation="horizontal"
     class="relative h-7"

@@ -36,11 +36,11 @@
   let more = $state(false);
   let moreOfPlace = $state(false);
   const asking = new Action();
-  const views = $derived([
-    { value: "section" as View, words: "section" },
-    { value: "parts" as View, words: "both parts" },
-    ...(fit?.motion ? [{ value: "moving" as View, words: "moving" }] : []),
-    ...(fit?.unrolls ? [{ value: "unrolled" as View, words: "unrolled" }] : []),
+  const views: { value: View; words: string }[] = $derived([
+    { value: "section", words: "section" },
+    { value: "parts", words: "both parts" },
+    ...(fit?.motion ? [{ value: "moving" as const, words: "moving" }] : []),
+    ...(fit?.unrolls ? [{ value: "unrolled" as const, words: "unrolled" }] : []),
   ]);
   /** What is to be pressed is pressed on the parts themselves. */
   const view = $derived(pointing.asked ? "parts" : chosen);

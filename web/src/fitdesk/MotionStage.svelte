@@ -15,7 +15,7 @@
     units,
   }: { project: number; fit: FitView; report: Report; units: Units } = $props();
 
-  let canvas = $state() as HTMLCanvasElement;
+  let canvas: HTMLCanvasElement | undefined = $state();
   let scene = $state.raw<StageScene | null>(null);
   let broken = $state(false);
   let drawn = $state(0);
@@ -29,9 +29,11 @@
   const keys = $derived(both.parts.map((part) => part.key).join(" "));
 
   onMount(() => {
+    const paper = canvas;
+    if (!paper) return;
     let made: StageScene;
     try {
-      made = new StageScene(canvas, project);
+      made = new StageScene(paper, project);
     } catch {
       broken = true;
       return;
@@ -39,7 +41,7 @@
     made.onDrawn = () => drawn++;
     scene = made;
     const watch = new ResizeObserver(() => made.resize());
-    watch.observe(canvas);
+    watch.observe(paper);
     return () => {
       watch.disconnect();
       made.dispose();

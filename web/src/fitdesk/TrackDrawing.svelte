@@ -13,13 +13,14 @@
 
   const WAYS = ["down", "up", "right", "left"].map((way) => ({ value: way, words: way }));
   type Run = TrackView["runs"][number];
+  const NOWHERE: [number, number][] = [[0, 0]];
   /** While a track cannot even be laid out, the one last laid out is still drawn. */
   let laid = $state.raw<TrackView | null>(null);
   $effect(() => {
     if (fit.track) laid = fit.track;
   });
   const runs = $derived(laid?.runs ?? []);
-  const points = $derived(laid?.points ?? [[0, 0] as [number, number]]);
+  const points = $derived(laid?.points ?? NOWHERE);
   const around = $derived(laid?.around_mm ?? 1);
   const wide = $derived(laid?.wide_mm ?? 0);
   const copies = $derived(laid?.copies ?? 1);

@@ -88,9 +88,7 @@
   const frame = $derived(`translate(${px([0, 0]).join(" ")}) scale(${scale})`);
 
   const inside = $derived(
-    insideOf(
-      view.segments.flatMap((one) => (one.move >= 0 || view.closed ? [one.a as Point] : [])),
-    ),
+    insideOf(view.segments.flatMap((one) => (one.move >= 0 || view.closed ? [one.a] : []))),
   );
   const filled = $derived(
     view.closed || view.draws === "circles"
@@ -228,7 +226,6 @@
 
 <div class="absolute inset-0 overflow-hidden" bind:clientWidth={width} bind:clientHeight={height}>
   {#if width && height}
-    <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
     <svg
       bind:this={paper}
       {width}

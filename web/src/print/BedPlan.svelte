@@ -76,7 +76,7 @@
             />{/each}
           {#each bed as one, index (index)}
             <path
-              d={outline(one.ring as [number, number][], deep)}
+              d={outline(one.ring, deep)}
               fill={one.colour}
               fill-opacity="0.55"
               class="stroke-ink"

@@ -67,6 +67,6 @@ export class Elsewhere {
     if (this.#over) return;
     clearTimeout(this.#timer);
     const wait = document.visibilityState === "visible" ? SEEN_MS : UNSEEN_MS;
-    this.#timer = setTimeout(() => void this.#ask(), wait) as unknown as number;
+    this.#timer = window.setTimeout(() => void this.#ask(), wait);
   }
 }

@@ -14,23 +14,36 @@ export const copy = (document: Document): Document => JSON.parse(JSON.stringify(
 export const partOf = (document: Document, name: string): PartSpec | undefined =>
   document.parts?.find((part) => part.name === name);
 
-/** The record that holds the text at a report path, and under which key; null where none does. */
-function holder(document: Document, path: string): [Record<string, unknown>, string[]] | null {
+/** Any record of a document, its keys not known beforehand. */
+type Anything = { [key: string]: unknown };
+const isRecord = (one: unknown): one is Anything => one instanceof Object;
+
+/** The record that holds the text at a report path, and under which keys; null where none does. */
+function holder(document: Document, path: string): [Anything, string[]] | null {
   const keys = path.split(".");
-  const list = (owner: unknown): [Record<string, unknown>, string[]] | null =>
-    owner ? [owner as Record<string, unknown>, ["expression"]] : null;
-  if (keys[0] === "measures") return list(document.measures?.find((one) => one.name === keys[1]));
+  const within = (owner: object | undefined, rest: string[]): [Anything, string[]] | null =>
+    isRecord(owner) ? [owner, rest] : null;
+  const measure = (list: MeasureSpec[] | undefined, name = "") =>
+    within(
+      list?.find((one) => one.name === name),
+      ["expression"],
+    );
+  if (keys[0] === "measures") return measure(document.measures, keys[1]);
   if (keys[0] === "fits") {
-    const fit = document.fits?.find((one) => one.name === keys[1]);
-    return fit ? [fit as Record<string, unknown>, keys.slice(2)] : null;
+    return within(
+      document.fits?.find((one) => one.name === keys[1]),
+      keys.slice(2),
+    );
   }
   const part = partOf(document, keys[1]!);
-  if (keys[2] === "measures") return list(part?.measures?.find((one) => one.name === keys[3]));
+  if (keys[2] === "measures") return measure(part?.measures, keys[3]);
   if (keys[2] === "steps") {
-    const step = part?.steps?.find((one) => one.id === keys[3]);
-    return step ? [step as Record<string, unknown>, keys.slice(4)] : null;
+    return within(
+      part?.steps?.find((one) => one.id === keys[3]),
+      keys.slice(4),
+    );
   }
-  return part ? [part as Record<string, unknown>, keys.slice(2)] : null;
+  return within(part, keys.slice(2));
 }
 
 /** Sets the text at a report path. An emptied field of a step or fit is left alone again. */
@@ -40,11 +53,12 @@ export function setPath(document: Document, path: string, text: string): void {
   const [owner, keys] = found;
   let target = owner;
   for (const key of keys.slice(0, -1)) {
-    target[key] ??= {};
-    target = target[key] as Record<string, unknown>;
+    const next = (target[key] ??= {});
+    if (!isRecord(next)) throw new Error(`nothing at ${path}`);
+    target = next;
   }
   const last = keys.at(-1)!;
-  if (text === "" && keys.at(-2) === "fields") delete target[last];
+  if (text === "" && keys.at(-2) === "fields") Reflect.deleteProperty(target, last);
   else target[last] = text;
 }
 
@@ -52,7 +66,7 @@ export function setPath(document: Document, path: string, text: string): void {
 export function textAt(document: Document, path: string): string {
   const found = holder(document, path);
   let target: unknown = found?.[0];
-  for (const key of found?.[1] ?? []) target = (target as Record<string, unknown> | null)?.[key];
+  for (const key of found?.[1] ?? []) target = isRecord(target) ? target[key] : undefined;
   return typeof target === "string" ? target : "";
 }
 

@@ -99,7 +99,7 @@ export class Project {
     if (!opened.proved) void this.#build("");
     const kept = localStorage.getItem(this.#key);
     if (!kept) return;
-    const pending = JSON.parse(kept) as Pending;
+    const pending: Pending = JSON.parse(kept);
     if (pending.version === opened.version) {
       this.document = pending.document;
       this.#pending = pending;
@@ -421,8 +421,12 @@ export class Project {
       return this.#meet();
     }
     // what came meanwhile may well be taken where its forerunner was not
-    const waits = (["stale", "gone"] as Keeping[]).includes(this.keeping);
-    if (this.#pending && this.#pending !== sent && !waits) void this.#send();
+    if (this.#pending && this.#pending !== sent && !this.#waits) void this.#send();
+  }
+
+  /** Nothing is sent before a maker has chosen. */
+  get #waits(): boolean {
+    return this.keeping === "stale" || this.keeping === "gone";
   }
 
   /** Nothing typed is given up: what could not be kept stays here and in the browser. */
@@ -432,7 +436,7 @@ export class Project {
       this.keeping = problem instanceof Refused ? "troubled" : "offline";
       if (problem instanceof Refused && problem.remedy) this.trouble += `; ${problem.remedy}`;
       clearTimeout(this.#retry);
-      this.#retry = setTimeout(() => void this.#send(), RETRY_MS) as unknown as number;
+      this.#retry = window.setTimeout(() => void this.#send(), RETRY_MS);
     } else if (problem.status === 409 && !this.#pending) {
       this.keeping = "saved";
       queueMicrotask(() => void this.#takeNewest());
@@ -470,9 +474,9 @@ export class Project {
       },
       cured: (findings) => (this.report = { ...this.report, findings }),
       unheard: () => {
-        this.#retry = setTimeout(() => {
+        this.#retry = window.setTimeout(() => {
           if (this.version === version && !this.#pending) void this.#build(words);
-        }, RETRY_MS) as unknown as number;
+        }, RETRY_MS);
       },
     });
   }

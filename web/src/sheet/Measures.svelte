@@ -49,7 +49,7 @@
   ];
   const kindOf = (expression: string) => (/(deg|°)\s*$/.test(expression) ? "angle" : "length");
 
-  const KINDS = ["length", "angle", "number", "count"].map((kind) => ({
+  const KINDS = (["length", "angle", "number", "count"] as const).map((kind) => ({
     value: kind,
     words: kind,
   }));
@@ -176,12 +176,7 @@
                   value={measure.kind}
                   options={KINDS}
                   label="what {measure.name} is"
-                  onset={(kind) =>
-                    setSpec(
-                      measure,
-                      `a ${kind}`,
-                      (spec) => (spec.kind = kind as MeasureSpec["kind"]),
-                    )}
+                  onset={(kind) => setSpec(measure, `a ${kind}`, (spec) => (spec.kind = kind))}
                 />
               </p>
               <label

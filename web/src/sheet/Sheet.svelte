@@ -129,12 +129,15 @@
       },
     );
   }
+
+  const pathOf = (at: EventTarget | null) =>
+    at instanceof HTMLElement ? (at.dataset.path ?? "") : "";
 </script>
 
 <div
   class="flex h-full flex-col overflow-y-auto bg-sheet"
   bind:this={list}
-  onfocusin={(event) => (held = (event.target as HTMLElement).dataset.path ?? "")}
+  onfocusin={(event) => (held = pathOf(event.target))}
   onfocusout={() => (held = "")}
 >
   <Measures {project} />

@@ -122,38 +122,35 @@
   /** The kind that one more outline of this step begins as: that of its last one. */
   const again = $derived(step.outlines.at(-1)?.kind ?? "");
 
-  const acts: [string, () => void][] = $derived([
+  type Act = [string, () => void];
+  const taking: Act = ["take the last joined one off", () => onact("unjoin")];
+  const joining: Act[] = $derived([
+    [
+      "join an outline, or cut one out",
+      () =>
+        outline(
+          `outline.more.${spec?.outline?.more?.length ?? 0}.outline`,
+          step.outlines[0]?.kind ?? "",
+          "an outline joined",
+        ),
+    ],
+    ...(spec?.outline?.more?.length ? [taking] : []),
+  ]);
+  const stacking: Act[] = $derived([
+    [
+      "one more outline above",
+      () => outline(`stations.${spec?.stations?.length ?? 0}.outline`, again, "one more outline"),
+    ],
+    ["take the last outline off", () => onact("unstation")],
+  ]);
+  const acts: Act[] = $derived([
     ["move up", () => onact("up")],
     ["move down", () => onact("down")],
     ["write it again", () => onact("duplicate")],
     [step.enabled ? "switch off" : "switch on", () => onact("toggle")],
     ["name it, or note why", () => (wording = true)],
-    ...(spec?.outline
-      ? ([
-          [
-            "join an outline, or cut one out",
-            () =>
-              outline(
-                `outline.more.${spec.outline?.more?.length ?? 0}.outline`,
-                step.outlines[0]?.kind ?? "",
-                "an outline joined",
-              ),
-          ],
-          ...(spec.outline.more?.length
-            ? [["take the last joined one off", () => onact("unjoin")]]
-            : []),
-        ] as [string, () => void][])
-      : []),
-    ...(step.adds_outlines
-      ? ([
-          [
-            "one more outline above",
-            () =>
-              outline(`stations.${spec?.stations?.length ?? 0}.outline`, again, "one more outline"),
-          ],
-          ["take the last outline off", () => onact("unstation")],
-        ] as [string, () => void][])
-      : []),
+    ...(spec?.outline ? joining : []),
+    ...(step.adds_outlines ? stacking : []),
     ["read about it", () => address.go(`/read/steps/${encodeURIComponent(step.kind)}`)],
     ["strike out", () => onact("remove")],
   ]);

@@ -119,7 +119,7 @@
             class="flex gap-2 text-small"
             aria-label="unit"
             value={unit}
-            onValueChange={(next) => choose(next as Unit)}
+            onValueChange={(next) => choose(next === "in" ? "in" : "mm")}
           >
             {#each ["mm", "in"] as one (one)}
               <RadioGroup.Item

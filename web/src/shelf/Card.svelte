@@ -65,8 +65,8 @@
         >{item.parts.join(", ")} · {item.units} · {when(item.updated)}</span
       >
       <span class="mt-0.5 block truncate text-small">
-        <span class={item.count ? INK[item.severity as "warning"] : INK.good} aria-hidden="true"
-          >{item.count ? SHAPE[item.severity as "warning"] : SHAPE.good}</span
+        <span class={item.count ? INK[item.severity] : INK.good} aria-hidden="true"
+          >{item.count ? SHAPE[item.severity] : SHAPE.good}</span
         >
         {item.worst}{item.count > 1 ? `, and ${item.count - 1} more` : ""}
       </span>

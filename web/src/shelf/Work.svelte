@@ -28,7 +28,7 @@
     } catch {
       // the shelf itself says when the workshop does not answer
     }
-    if (jobs.some(busy)) timer = setTimeout(look, LOOK_MS) as unknown as number;
+    if (jobs.some(busy)) timer = window.setTimeout(look, LOOK_MS);
   }
   onMount(() => {
     void look();

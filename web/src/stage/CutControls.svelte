@@ -43,7 +43,7 @@
     value={from}
     options={SIDES}
     label="from where the cut is seen"
-    onset={(next) => onmove(share, next as CutFrom)}
+    onset={(next) => onmove(share, next)}
   />
 </span>
 <Range

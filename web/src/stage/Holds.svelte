@@ -60,7 +60,7 @@
     event.preventDefault();
     event.stopPropagation();
     const stride = event.shiftKey ? "coarse" : event.altKey ? "fine" : "usual";
-    const next = nudged(one.text || "0", way as 1 | -1, stride, "length", units);
+    const next = nudged(one.text || "0", way, stride, "length", units);
     if (next !== null) onset(one.path, next);
   }
 </script>

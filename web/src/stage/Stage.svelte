@@ -103,7 +103,7 @@
     return a && b ? { a, b } : null;
   });
 
-  let canvas = $state() as HTMLCanvasElement;
+  let canvas: HTMLCanvasElement | undefined = $state();
   let scene = $state.raw<StageScene | null>(null);
   let view = $state<StageView>(untrack(() => first));
   const flat = $derived(view === "unrolled" && wrapped);
@@ -131,9 +131,11 @@
   const empty = $derived(report.parts.every((part) => !part.key));
 
   onMount(() => {
+    const paper = canvas;
+    if (!paper) return;
     let made: StageScene;
     try {
-      made = new StageScene(canvas, project);
+      made = new StageScene(paper, project);
     } catch {
       broken = true;
       return;
@@ -145,17 +147,17 @@
       reads = pressedAt && !sketch ? made.readCut(pressedAt.x, pressedAt.y) : [];
     };
     made.view = untrack(() => first);
-    canvas.addEventListener("webglcontextlost", (event) => {
+    paper.addEventListener("webglcontextlost", (event) => {
       event.preventDefault();
       lost = true;
     });
-    canvas.addEventListener("webglcontextrestored", () => {
+    paper.addEventListener("webglcontextrestored", () => {
       lost = false;
       made.ink();
     });
     scene = made;
     const watch = new ResizeObserver(() => made.resize());
-    watch.observe(canvas);
+    watch.observe(paper);
     return () => {
       watch.disconnect();
       made.dispose();
@@ -273,7 +275,8 @@
       pressedAt = null;
       return;
     }
-    const box = canvas.getBoundingClientRect();
+    const box = canvas?.getBoundingClientRect();
+    if (!box) return;
     if (view === "cut") {
       pressedAt = { x: event.clientX - box.left, y: event.clientY - box.top };
       reads = scene?.readCut(pressedAt.x, pressedAt.y) ?? [];

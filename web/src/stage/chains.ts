@@ -42,13 +42,11 @@ function sharp(positions: Float32Array, triangles: Uint32Array, one: number, oth
 }
 
 function normal(positions: Float32Array, triangles: Uint32Array, triangle: number): number[] {
-  const [a, b, c] = [0, 1, 2].map((k) => triangles[triangle * 3 + k]! * 3) as [
-    number,
-    number,
-    number,
-  ];
+  const corner = (k: number) => triangles[triangle * 3 + k]! * 3;
+  const a = corner(0);
   const side = (to: number) => [0, 1, 2].map((k) => positions[to + k]! - positions[a + k]!);
-  const [p, q] = [side(b), side(c)] as [number[], number[]];
+  const p = side(corner(1));
+  const q = side(corner(2));
   const n = [
     p[1]! * q[2]! - p[2]! * q[1]!,
     p[2]! * q[0]! - p[0]! * q[2]!,

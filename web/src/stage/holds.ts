@@ -25,8 +25,8 @@ const FINE_MM = { mm: 0.1, in: 25.4 / 64 };
 
 /** A distance on the canvas; null where its ends cannot be seen. One of nought is a point. */
 export function onScreen(held: HeldView, project2d: Project2d): Line | null {
-  const a = project2d(held.start as [number, number, number]);
-  const b = project2d(held.end as [number, number, number]);
+  const a = project2d(held.start);
+  const b = project2d(held.end);
   if (!a || !b) return null;
   const length = Math.hypot(b.x - a.x, b.y - a.y);
   const point = length < SHORTEST_PX;

@@ -425,9 +425,9 @@ export class StageScene {
   /** From where this project was looked at last; the usual side where it was not. */
   #keptAngle(): Vector3 {
     try {
-      const kept = JSON.parse(localStorage.getItem(`eye-${this.project}`) ?? "null") as unknown;
+      const kept: unknown = JSON.parse(localStorage.getItem(`eye-${this.project}`) ?? "null");
       if (Array.isArray(kept) && kept.length === 3 && kept.every(Number.isFinite)) {
-        const from = new Vector3(...(kept as [number, number, number]));
+        const from = new Vector3().fromArray(kept);
         if (from.length() > 0.5) return from.normalize();
       }
     } catch {

@@ -184,9 +184,9 @@ export class Solid {
 
   /** Tints the triangles whose face is wanted. */
   light(wanted: (face: number) => boolean, tint: Color): void {
-    const colours = this.mesh.geometry.getAttribute("color") as BufferAttribute | undefined;
-    if (!colours) return;
-    const array = colours.array as Float32Array;
+    const colours = this.mesh.geometry.getAttribute("color");
+    if (!(colours instanceof BufferAttribute)) return;
+    const array = colours.array;
     for (let triangle = 0; triangle < this.faces.length; triangle++) {
       const lit = wanted(this.faces[triangle]!);
       for (let corner = 0; corner < 9; corner += 3) {
@@ -221,7 +221,7 @@ export class Solid {
     this.mesh.geometry.dispose();
     this.#edges.geometry.dispose();
     for (const item of [this.mesh, this.#edges, this.cap, ...this.#stencils]) {
-      (item.material as { dispose(): void }).dispose();
+      for (const one of [item.material].flat()) one.dispose();
     }
   }
 }

@@ -1,8 +1,8 @@
-<script lang="ts">
+<script lang="ts" generics="T extends string">
   import { Select } from "bits-ui";
 
   interface Option {
-    value: string;
+    value: T;
     words: string;
   }
 
@@ -24,7 +24,7 @@
     dirty?: boolean;
     invalid?: boolean;
     wide?: boolean;
-    onset: (value: string) => void;
+    onset: (value: T) => void;
   } = $props();
 
   /** An empty value is a value too; the list below needs one that is not. */
@@ -38,8 +38,8 @@
   value={keyed(value)}
   {items}
   onValueChange={(next) => {
-    const text = next.slice(1);
-    if (next && text !== value) onset(text);
+    const chosen = options.find((one) => keyed(one.value) === next);
+    if (chosen && chosen.value !== value) onset(chosen.value);
   }}
 >
   <Select.Trigger

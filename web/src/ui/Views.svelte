@@ -18,7 +18,10 @@
 
 <RadioGroup.Root
   {value}
-  onValueChange={(next) => onset(next as T)}
+  onValueChange={(next) => {
+    const chosen = options.find((one) => one.value === next);
+    if (chosen) onset(chosen.value);
+  }}
   aria-label={label}
   orientation="horizontal"
   class={["flex gap-4", extra]}

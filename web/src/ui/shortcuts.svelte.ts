@@ -29,8 +29,12 @@ class Shortcuts {
 
   #pressed(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
-    const at = event.target as HTMLElement;
-    if (at.matches?.("input, textarea, select, [contenteditable], [role=combobox]")) return;
+    const at = event.target;
+    if (
+      at instanceof Element &&
+      at.matches("input, textarea, select, [contenteditable], [role=combobox]")
+    )
+      return;
     if (document.querySelector("[role=dialog], [role=alertdialog], [role=menu], [role=listbox]"))
       return;
     const act = this.#acts.get(event.key);
