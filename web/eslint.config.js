@@ -27,4 +27,9 @@ export default typescript.config(
       "svelte/prefer-svelte-reactivity": "off",
     },
   },
+  {
+    // a test says of a record only what it is about
+    files: ["**/*.test.ts", "src/testing/**"],
+    rules: { "@typescript-eslint/consistent-type-assertions": "off" },
+  },
 );

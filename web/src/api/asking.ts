@@ -43,7 +43,7 @@ async function fetched(request: Request): Promise<Response> {
   return response;
 }
 
-export const api = createClient<paths>({ fetch: fetched });
+export const api = createClient<paths>({ baseUrl: location.origin, fetch: fetched });
 
 /** Files go as a form. */
 export function form(given: Record<string, File | string | boolean | undefined>): FormData {

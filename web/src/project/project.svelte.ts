@@ -39,6 +39,12 @@ const RETRY_MS = 2000;
 /** A sketch that takes longer does not hold back the keeping. */
 const SKETCH_MS = 600;
 
+/** What was done and then done, said once where it is the same twice. */
+const inTurn = (before: string, after: string): string =>
+  !before || before === after || before.endsWith(`; ${after}`)
+    ? before || after
+    : `${before}; ${after}`;
+
 export class Project {
   document = $state.raw<Document>()!;
   report = $state.raw<Report>()!;
@@ -154,7 +160,7 @@ export class Project {
   put(document: Document, words: string): void {
     this.document = document;
     const waiting = this.#pending && this.#pending !== this.#sent ? this.#pending.words : "";
-    const said = waiting && waiting !== words ? `${waiting}; ${words}` : words;
+    const said = inTurn(waiting, words);
     this.#pending = { version: this.version, revision: this.revision, document, words: said };
     this.#keep();
     this.build.drop();
@@ -433,6 +439,7 @@ export class Project {
   #fail(problem: unknown): void {
     this.trouble = problem instanceof Error ? problem.message : String(problem);
     if (!(problem instanceof Refused) || problem.status >= 500) {
+      this.#unsend();
       this.keeping = problem instanceof Refused ? "troubled" : "offline";
       if (problem instanceof Refused && problem.remedy) this.trouble += `; ${problem.remedy}`;
       clearTimeout(this.#retry);
@@ -450,6 +457,15 @@ export class Project {
       this.keeping = "refused";
       this.trouble += problem.remedy ? `; ${problem.remedy}` : "";
     }
+  }
+
+  /** What was sent is not taken: its words go on with what was typed since. */
+  #unsend(): void {
+    const sent = this.#sent;
+    this.#sent = null;
+    if (!sent || !this.#pending || this.#pending === sent) return;
+    this.#pending = { ...this.#pending, words: inTurn(sent.words, this.#pending.words) };
+    this.#keep();
   }
 
   /** Builds and proves the newest version; what comes first is shown first. */

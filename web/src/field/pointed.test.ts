@@ -1,0 +1,119 @@
+import { describe, expect, it } from "vitest";
+import type { Touch } from "../stage/scene";
+import {
+  canPoint,
+  edgesOf,
+  edgesText,
+  edgesTouched,
+  edgeText,
+  pointedBeside,
+  pointedText,
+  pointText,
+} from "./pointed";
+
+const face = { step: "wall", face: "top", place: "wall.top" };
+const side = { step: "wall", face: "left", place: "wall.left" };
+const front = { step: "wall", face: "front", place: "wall.front" };
+const touch = (more: Partial<Touch> = {}): Touch =>
+  ({ part: "tin", ...face, edge: null, corner: null, around: [side, front], ...more }) as never;
+const options = (...values: string[]) => values.map((value) => ({ value, words: value }));
+const field = (kind: string, text = "", ...values: string[]) =>
+  ({ kind, text, options: options(...values) }) as Parameters<typeof pointedText>[0];
+
+describe("what a press means to a field", () => {
+  it.each([
+    ["place", "wall.top", "wall.top"],
+    ["face", "wall.top", "wall.top"],
+    ["step", "wall", "wall"],
+    ["from", "wall.top", "wall.top"],
+    ["point", "wall.top", "wall.top"],
+  ])("that takes a %s", (kind, known, text) =>
+    expect(pointedText(field(kind, "", known), touch(), "tin")).toBe(text),
+  );
+
+  it("nothing, where the field does not know what was pressed", () =>
+    expect(pointedText(field("face", "", "floor.top"), touch(), "tin")).toBeNull());
+  it("nothing, where the field takes a number", () =>
+    expect(pointedText(field("length", "", "wall.top"), touch(), "tin")).toBeNull());
+
+  it("on another part only a place can lie, told with its part", () => {
+    expect(pointedText(field("place", "", "lid.wall.top"), touch({ part: "lid" }), "tin")).toBe(
+      "lid.wall.top",
+    );
+    expect(pointedText(field("face", "", "wall.top"), touch({ part: "lid" }), "tin")).toBeNull();
+  });
+
+  it("an edge: to a distance, the face beside", () =>
+    expect(pointedText(field("from", "", "wall.left"), touch({ edge: side }), "tin")).toBe(
+      "wall.left",
+    ));
+
+  it.each([
+    ["", "wall.top"],
+    ["floor.top", "floor.top, wall.top"],
+    ["floor.top, wall.top", "floor.top"],
+    ["wall.top", ""],
+  ])("a list of faces %j becomes %j: pressed again it goes", (text, next) =>
+    expect(pointedText(field("faces", text, "wall.top"), touch(), "tin")).toBe(next),
+  );
+
+  it("sides of one body go by their name alone", () =>
+    expect(pointedText(field("faces", "", "top"), touch(), "tin")).toBe("top"));
+});
+
+describe("an edge pressed", () => {
+  const edge = touch({ edge: side });
+  it("is told as the two faces that meet there", () =>
+    expect(edgeText(edge)).toBe("wall.top | wall.left"));
+  it("joins a list of edges, and pressed again from either side leaves it, sizes and all", () => {
+    const one = pointedText(field("edges", "rim.top | rim.in: 1 mm"), edge, "tin");
+    expect(one).toBe("rim.top | rim.in: 1 mm; wall.top | wall.left");
+    const turned = "rim.top | rim.in: 1 mm; wall.left | wall.top: 2 mm";
+    expect(pointedText(field("edges", turned), edge, "tin")).toBe("rim.top | rim.in: 1 mm");
+  });
+  it("of another part says nothing", () =>
+    expect(pointedText(field("edges"), touch({ edge: side, part: "lid" }), "tin")).toBeNull());
+  it("where only a face was pressed, all its edges are meant", () => {
+    expect(edgesTouched(touch())).toBe("wall.top | wall.left; wall.top | wall.front");
+    expect(edgesTouched(edge)).toBe("wall.top | wall.left");
+  });
+});
+
+describe("a corner pressed", () => {
+  const corner = touch({ edge: side, corner: front });
+  it("is told by its three faces in order of name", () =>
+    expect(pointText(corner)).toBe("wall.front | wall.left | wall.top"));
+  it("gives the field beside the face that the first did not take", () => {
+    const beside = { beside: { path: "parts.tin.x2", values: ["wall.front", "wall.left"] } };
+    expect(pointedBeside(beside as never, corner, "wall.left")).toEqual({
+      path: "parts.tin.x2",
+      text: "wall.front",
+    });
+    expect(pointedBeside(beside as never, touch({ edge: side }), "wall.left")).toBeNull();
+    expect(pointedBeside({ beside: null } as never, corner, "wall.left")).toBeNull();
+  });
+});
+
+describe("a list of edges, as it is kept", () => {
+  it.each([
+    ["", []],
+    ["a.top | a.left", [{ faces: "a.top | a.left", size: "" }]],
+    [
+      " a.top | a.left : 2 mm ;; b.bore | a.top: wall / 2 ",
+      [
+        { faces: "a.top | a.left", size: "2 mm" },
+        { faces: "b.bore | a.top", size: "wall / 2" },
+      ],
+    ],
+  ])("%j", (text, edges) => {
+    expect(edgesOf(text)).toEqual(edges);
+    expect(edgesOf(edgesText(edges))).toEqual(edges);
+  });
+});
+
+it("only what lies on the stage can be pressed", () => {
+  expect(
+    ["place", "face", "faces", "step", "steps", "from", "edges", "point"].every(canPoint),
+  ).toBe(true);
+  expect(["length", "angle", "count", "choice", "text"].some(canPoint)).toBe(false);
+});

@@ -1,0 +1,104 @@
+import { BoxGeometry, CylinderGeometry } from "three";
+import { describe, expect, it } from "vitest";
+import { bordersOf, chainOf, facesAround, lengthOf } from "./chains";
+import type { PackedMesh } from "./packed";
+
+/** A box with welded corners, 30 x 20 x 10; faces 0 to 5 are +x, -x, +y, -y, +z, -z. */
+function box(): PackedMesh {
+  const corners: number[] = [];
+  for (const x of [-15, 15])
+    for (const y of [-10, 10]) for (const z of [-5, 5]) corners.push(x, y, z);
+  const id = (x: number, y: number, z: number) => x * 4 + y * 2 + z;
+  const quads: number[][] = [
+    [id(1, 0, 0), id(1, 1, 0), id(1, 1, 1), id(1, 0, 1)],
+    [id(0, 0, 0), id(0, 0, 1), id(0, 1, 1), id(0, 1, 0)],
+    [id(0, 1, 0), id(0, 1, 1), id(1, 1, 1), id(1, 1, 0)],
+    [id(0, 0, 0), id(1, 0, 0), id(1, 0, 1), id(0, 0, 1)],
+    [id(0, 0, 1), id(1, 0, 1), id(1, 1, 1), id(0, 1, 1)],
+    [id(0, 0, 0), id(0, 1, 0), id(1, 1, 0), id(1, 0, 0)],
+  ];
+  return {
+    key: "box",
+    positions: new Float32Array(corners),
+    triangles: new Uint32Array(quads.flatMap(([a, b, c, d]) => [a!, b!, c!, a!, c!, d!])),
+    faces: new Uint16Array([0, 0, 1, 1, 2, 2, 3, 3, 4, 4, 5, 5]),
+  };
+}
+
+/** A drum of `around` sides, welded; face 0 the wall, 1 the top, 2 the bottom. */
+function drum(around: number): PackedMesh {
+  const positions: number[] = [];
+  for (const z of [0, 8])
+    for (let i = 0; i < around; i++) {
+      const turn = (2 * Math.PI * i) / around;
+      positions.push(5 * Math.cos(turn), 5 * Math.sin(turn), z);
+    }
+  positions.push(0, 0, 0, 0, 0, 8);
+  const triangles: number[] = [];
+  const faces: number[] = [];
+  for (let i = 0; i < around; i++) {
+    const next = (i + 1) % around;
+    triangles.push(i, next, around + next, i, around + next, around + i);
+    triangles.push(around + i, around + next, 2 * around + 1, next, i, 2 * around);
+    faces.push(0, 0, 1, 2);
+  }
+  return {
+    key: "drum",
+    positions: new Float32Array(positions),
+    triangles: new Uint32Array(triangles),
+    faces: new Uint16Array(faces),
+  };
+}
+
+describe("the edges of a box", () => {
+  const borders = bordersOf(box());
+  it("are twelve; the diagonals of its faces are none", () =>
+    expect(borders.sides.length / 2).toBe(12));
+  it("lie round each face four at a time", () => {
+    for (let face = 0; face < 6; face++) {
+      const opposite = face ^ 1;
+      const around = facesAround(borders, face).sort();
+      expect(around).toEqual([0, 1, 2, 3, 4, 5].filter((one) => one !== face && one !== opposite));
+    }
+  });
+  it.each([
+    [0, 4, 20], // +x meets +z along y
+    [2, 4, 30], // +y meets +z along x
+    [0, 2, 10],
+  ])("where faces %i and %i meet is %f mm long", (one, other, mm) => {
+    expect(lengthOf(borders, one, other)).toBeCloseTo(mm, 5);
+    expect(lengthOf(borders, other, one)).toBeCloseTo(mm, 5);
+  });
+  it("end at the corners: a chain does not turn one", () =>
+    expect(chainOf(borders, 0, 4)).toHaveLength(1));
+  it("opposite faces meet nowhere", () => expect(chainOf(borders, 0, 1)).toEqual([]));
+});
+
+describe("the rim of a drum", () => {
+  it("of many sides is one chain, as long as its polygon", () => {
+    const borders = bordersOf(drum(48));
+    expect(chainOf(borders, 0, 1)).toHaveLength(48);
+    expect(lengthOf(borders, 0, 1)).toBeCloseTo(48 * 2 * 5 * Math.sin(Math.PI / 48), 3);
+  });
+  it("is not the other rim", () => {
+    const borders = bordersOf(drum(48));
+    const top = new Set(chainOf(borders, 0, 1));
+    expect(chainOf(borders, 0, 2).some((edge) => top.has(edge))).toBe(false);
+  });
+});
+
+it("faces that go on into each other smoothly meet in no edge", () => {
+  const made = drum(120);
+  // halves of one wall, named apart: where they join the wall turns by three degrees
+  const faces = Uint16Array.from(made.faces, (face, i) => (face === 0 && i >= 240 ? 3 : face));
+  expect(facesAround(bordersOf({ ...made, faces }), 0).sort()).toEqual([1, 2]);
+});
+
+it("three's own shapes, unwelded, have no inner borders to find", () => {
+  for (const shape of [new BoxGeometry(1, 1, 1), new CylinderGeometry(1, 1, 1)]) {
+    const positions = Float32Array.from(shape.attributes.position!.array);
+    const triangles = Uint32Array.from(shape.index!.array);
+    const faces = new Uint16Array(triangles.length / 3);
+    expect(bordersOf({ key: "", positions, triangles, faces }).sides).toHaveLength(0);
+  }
+});

@@ -1,0 +1,8 @@
+import { svelte } from "@sveltejs/vite-plugin-svelte";
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  plugins: [svelte()],
+  resolve: { conditions: ["browser"] },
+  test: { environment: "node", include: ["src/**/*.test.ts"], environmentOptions: { jsdom: { url: "http://localhost/" } } },
+});
