@@ -17,9 +17,9 @@ def outline_dxf(outlines: Sequence[Outline]) -> str:
 
     A bulge is the tangent of a quarter of the arc's angle (DXF reference, LWPOLYLINE, group 42).
     """
-    import ezdxf
+    from ezdxf.filemanagement import new
 
-    document = ezdxf.new("R2000", units=MILLIMETRES)
+    document = new("R2000", units=MILLIMETRES)
     space = document.modelspace()
     for outline in outlines:
         for loop in outline.loops:

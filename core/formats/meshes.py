@@ -21,15 +21,13 @@ def write_mesh(
     points = vertices * scale
     if kind == "glb":  # glTF is y up
         points = np.column_stack([points[:, 0], points[:, 2], -points[:, 1]])
-    mesh = trimesh.Trimesh(points, triangles, process=False)
-    mesh.visual.face_colors = [*bytes.fromhex(colour.removeprefix("#")), 255]
+    ink = [*bytes.fromhex(colour.removeprefix("#")), 255]
+    mesh = trimesh.Trimesh(points, triangles, face_colors=ink, process=False)
     mesh.metadata["name"] = name
     if kind == "glb":
         scene = trimesh.Scene()
         mesh.visual = trimesh.visual.TextureVisuals(
-            material=trimesh.visual.material.PBRMaterial(
-                baseColorFactor=[*bytes.fromhex(colour.removeprefix("#")), 255]
-            )
+            material=trimesh.visual.material.PBRMaterial(baseColorFactor=ink)
         )
         scene.add_geometry(mesh, geom_name=name, node_name=name)
         data = scene.export(file_type="glb")

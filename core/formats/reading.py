@@ -146,7 +146,7 @@ def _ply(data: bytes, name: str) -> RawMesh:
         words = line.split()
         if words[:1] == [b"element"] and int(words[2]) > 3 * MOST_TRIANGLES:
             raise FormatError(f"{name} announces {int(words[2]):,} of {words[1].decode()}")
-    mesh = trimesh.load(io.BytesIO(data), file_type="ply", process=False)
+    mesh = trimesh.load_mesh(io.BytesIO(data), file_type="ply", process=False)
     return RawMesh(
         np.asarray(mesh.vertices, dtype=np.float64), np.asarray(mesh.faces, dtype=np.int64)
     )
@@ -160,8 +160,8 @@ def _glb(data: bytes, name: str) -> RawMesh:
     (length,) = struct.unpack_from("<I", data, 8)
     if length > len(data):
         raise FormatError(f"{name} is cut short")
-    scene = trimesh.load(io.BytesIO(data), file_type="glb", process=False)
-    mesh = scene.to_geometry() if hasattr(scene, "to_geometry") else scene
+    scene = trimesh.load_scene(io.BytesIO(data), file_type="glb", process=False)
+    mesh = scene.to_mesh()
     points = np.asarray(mesh.vertices, dtype=np.float64) * 1000.0
     # glTF is y up and in metres; here z is up and millimetres
     turned = np.column_stack([points[:, 0], -points[:, 2], points[:, 1]])

@@ -182,12 +182,12 @@ _UNITS_MM = {0: 1.0, 1: 25.4, 2: 304.8, 4: 1.0, 5: 10.0, 6: 1000.0}  # $INSUNITS
 
 
 def _read_dxf(data: bytes, name: str) -> tuple[list[list[Segment]], list[str]]:
-    import ezdxf
     from ezdxf import recover
+    from ezdxf.lldxf.const import DXFError
 
     try:
         document, _ = recover.read(io.BytesIO(data))
-    except (OSError, ezdxf.DXFError, ValueError, IndexError, KeyError):
+    except (OSError, DXFError, ValueError, IndexError, KeyError):
         raise FormatError(f"{name} is not a DXF drawing") from None
     unit = _UNITS_MM.get(int(document.header.get("$INSUNITS", 0)))
     if unit is None:

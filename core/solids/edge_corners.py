@@ -134,7 +134,7 @@ def _ball_corner(corner: Points, normals: Points, radius: float, step: str) -> B
             hull.append(np.linalg.solve(planes, np.array(reach)))
     pieces = 4 * max(6, math.ceil(math.pi / 4 / half_facet(radius)))
     block = Manifold.hull_points(np.array(hull))
-    ball = Manifold.sphere(radius, pieces).translate(tuple(float(v) for v in centre))
+    ball = Manifold.sphere(radius, pieces).translate([float(v) for v in centre])
     raw = (block - ball).as_original().to_mesh64()
     points = np.asarray(raw.vert_properties, dtype=np.float64)[:, :3]
     faces = np.asarray(raw.tri_verts, dtype=np.int64)

@@ -1,3 +1,4 @@
+// @vitest-environment jsdom
 /** What the stage works out before anything is drawn: places, handles, sizes across a cut, packing. */
 import { BoxGeometry, Mesh, MeshBasicMaterial, Vector3 } from "three";
 import { afterEach, describe, expect, it, vi } from "vitest";

@@ -1,0 +1,1 @@
+../.venv/lib/python3.11/site-packages/manifold3d.pyi
