@@ -12,11 +12,11 @@ import sys
 import time
 from collections.abc import Callable
 
+from core.printing.comparing import compare_materials
 from core.project.demo import DEMO, demo_document
 from core.project.printed import printed_groups
 from core.project.solve import solve
 from core.proof.layers import layer_heights
-from core.report.comparing import compare_materials
 
 BUDGET_MS = 1000
 

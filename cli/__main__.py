@@ -216,7 +216,7 @@ def _flex(given: argparse.Namespace) -> int:
 
 
 def _build(given: argparse.Namespace) -> int:
-    from core.formats import export_project
+    from core.export import export_project
     from core.project.solve import solve
     from core.report import report_on
 

@@ -10,13 +10,20 @@ Map
     solids/     outlines to closed triangle solids whose triangles know their step and face
     steps/      the lines of a build sheet, one module per kind; each registers itself
     process/    printers, materials, the error model of a process, forecasts of a gap
+    threads/    standard and printed threads: profiles, helices, strength
+    hardware/   bought things: bearings, nuts, screws, boards
     fits/       relations between two parts, one module per kind; each registers itself
-    proof/      checks on finished solids, one module per check
-    project/    the document: schema, solve, cache, demo projects
-    report/     a solved and proved project as plain data for a screen
-    formats/    mesh and document files; the only place that touches files
+    proof/      measurements on finished solids, one module each
+    views/      what a screen or a script is shown: plain data
+    project/    the document: schema, solve, cache, sentences, demo projects
+    checks/     what the measurements are judged by, one class a check
+    printing/   standing, laying out, slicing; printers simulated
+    report/     a solved and proved project put into views
+    formats/    mesh and drawing files; the only place that touches their bytes
+    export/     parts as files
 
-What may import what: measures <- outlines <- solids <- steps, fits <- project; proof and
-process stand beside them and know nothing of documents. Lengths are millimetres, angles
+What may import what: measures, outlines <- solids <- steps <- fits <- project <- checks <-
+report, printing <- export; proof and process stand beside them and know nothing of documents.
+`tests/core/test_layering.py` has the whole table. Lengths are millimetres, angles
 degrees, masses grams.
 """

@@ -9,8 +9,8 @@ import math
 import numpy as np
 
 from core.fits.registry import Meeting, Motion
-from core.report.models import SectionPicture
 from core.solids import Frame
+from core.views.report import SectionPicture
 
 FILLS = {"a": "#d3e5df", "b": "#f1e0ba"}
 LINE, BRASS = "#23303a", "#835a10"

@@ -14,12 +14,12 @@ from pathlib import Path
 from core.formats.svg import outline_svg
 from core.measures import evaluate, parse
 from core.outlines import FORMS, SAYS, rectangle
-from core.report.models import FieldView, Piece
-from core.report.sentences import plain_sentence
+from core.project.sentences import plain_sentence
 from core.solids import Frame, Prism
 from core.solids.prism import prism_body
 from core.steps import OUTLINES, STEPS, Field, PartState
 from core.steps.extrude import prism_feature
+from core.views.report import FieldView, Piece
 from scripts.step_samples import FISH, SAMPLES, document
 from scripts.take_screenshots import wait_for
 from tests.browser.chrome import chrome

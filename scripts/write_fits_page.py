@@ -14,7 +14,7 @@ from core.fits.registry import Meeting
 from core.project.demo import DEMO, demo_document
 from core.project.solve import solve
 from core.report import report_on
-from core.report.models import FitView
+from core.views.report import FitView
 from scripts.moving import section_svg
 from scripts.take_step_pictures import fields_table
 

@@ -16,6 +16,10 @@ from core.checks.finished import mesh_of
 from core.fits import FITS
 from core.fits.track_path import maze
 from core.formats import pack_marks, pack_mesh
+from core.printing.beds import beds_view
+from core.printing.comparing import variant_of
+from core.printing.slicing import layer_view, sliced_view
+from core.printing.standing import faced_view, stance_views, tipped_view
 from core.project.cache import ContentCache, content_key
 from core.project.document import write_document
 from core.project.printed import group_of, printed_groups
@@ -24,13 +28,11 @@ from core.project.schema import Project as Document
 from core.project.solve import sketch, solve
 from core.report import Report, consequences, report_on
 from core.report.assemble import report_bit_by_bit, tried
-from core.report.beds import beds_view
-from core.report.comparing import variant_of
 from core.report.marking import marks_key, marks_of, marks_view
-from core.report.models import CheckDone, Consequence, FindingView, MotionReport, SketchView, View
 from core.report.motion import motion_report
 from core.report.picture import picture_of
-from core.report.print_models import (
+from core.report.sketching import sketch_view
+from core.views.printing import (
     BedsView,
     LayerView,
     MarksView,
@@ -38,9 +40,7 @@ from core.report.print_models import (
     StanceView,
     Variant,
 )
-from core.report.sketching import sketch_view
-from core.report.slicing import layer_view, sliced_view
-from core.report.standing import faced_view, stance_views, tipped_view
+from core.views.report import CheckDone, Consequence, FindingView, MotionReport, SketchView, View
 from workshop import builders
 from workshop.builders import built
 

@@ -6,8 +6,8 @@ import zlib
 from typing import Any
 
 from core.errors import CoreError
+from core.printing.stand_in import StandIn
 from core.process import Process
-from core.process.stand_in import StandIn
 from core.project.gauges import Gauge, GaugeKind, make_gauge
 from core.project.schema import Project as Document
 from core.project.teaching import (

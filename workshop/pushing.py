@@ -6,7 +6,7 @@ from core.project.cache import ContentCache, content_key
 from core.project.document import write_document
 from core.project.schema import Project as Document
 from core.report.flexing import push
-from core.report.models import PushedView
+from core.views.report import PushedView
 from workshop import builders
 
 _KEPT = ContentCache(200)

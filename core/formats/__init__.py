@@ -8,12 +8,8 @@ Map
     drawings    outlines as DXF, their arcs as bulges
     threemf     3MF with names, units and colours through lib3mf
     binary      the compact mesh a screen draws: positions, triangles, faces
-    export      parts of a solution as files, in one format
-
-Exports stand each part in its printing stance, in millimetres (3MF says so in the file).
 """
 
 from core.formats.binary import pack_marks, pack_mesh, unpack_mesh
-from core.formats.export import FORMATS, export_part, export_project
 
-__all__ = ["FORMATS", "export_part", "export_project", "pack_marks", "pack_mesh", "unpack_mesh"]
+__all__ = ["pack_marks", "pack_mesh", "unpack_mesh"]

@@ -5,8 +5,6 @@ Map
     model       Process: bed, nozzle, layer, errors of the process, the feel bands; Slicing
     forecast    designed gap -> printed gap, and the chance of each feel; feel -> proposed gap
     learning    gauges and prints -> errors of the process, by Bayes' rule
-    printing    a solid as a printer with errors would leave it
-    stand_in    a printer and a caliper that are not there
 """
 
 from core.process.forecast import Forecast, forecast, propose_gap

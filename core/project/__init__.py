@@ -8,6 +8,7 @@ Map
     graph       what has to be worked out before what: measures, steps, fits
     solve       document -> Solution: values, parts, fits; a pure function, cached step by step
     placing     a face and distances across it -> where a step acts
+    sentences   steps and fits read aloud: text, and pieces that can be edited in place
     options     what a field may be set to where it stands
     faces       what is left of each face, how much room is on it, which place lies in it
     beginning   documents with a step, a part or a fit more, sized to where it stands

@@ -24,7 +24,6 @@ Map
     marks       where on a surface the checks found something
     bed_layout  several pieces on as few beds as they need
     splitting   where to cut what is too large
-    sliced      walls, skins and infill of every layer: an estimate of the print
     gaps        smallest distance and overlap between two solids or named faces of them
     section     what a plane cuts out of solids, and gaps along a line in it
 

@@ -2,21 +2,14 @@
 it is judged, is `core.checks`.
 
 Map
-    models        what a report holds: pydantic models, the only shape the screen sees
-    print_models  the same of stances, beds, layers, hatching, materials
-    sentences     steps and fits read aloud: text and editable pieces
     flexing       how far each key measure can be pushed before something breaks
     fits          a fit as drawn on the fit desk: section, dimensions, forecast, working
     marking       what is hatched on the solids, and its legend
-    beds          everything laid out on beds
-    comparing     materials side by side, break-even
     differences   two documents compared
     sketching     coarse solids to look at while a change is being proved
     outline_desk  outlines told as moves, as the outline desk draws them
     picture       a small picture of a whole project, drawn without a screen
     pages         what there is to read of every step, fit and check
-    trial_print   parts printed by the stand-in, read and tried by hand
-    standing      the ways a part can stand, ranked
     mesh_check    a mesh from elsewhere proved, as plain data
     motion        a fit set in motion: poses along its way, measured
     drawings      the outlines of a step as drawn beside its sentence
@@ -29,6 +22,6 @@ Map
 from core.project.edits import apply_edits
 from core.report.assemble import report_on
 from core.report.consequences import consequences
-from core.report.models import Report
+from core.views.report import Report
 
 __all__ = ["Report", "apply_edits", "consequences", "report_on"]

@@ -22,11 +22,22 @@ from core.project.parting import pieces_left
 from core.project.resolve import names_in
 from core.project.results import PartResult, Solution, StepResult
 from core.project.schema import OutlineSpec
+from core.project.sentences import (
+    error_view,
+    field_views,
+    on_face,
+    outline_field_views,
+    place_field_views,
+    step_aloud,
+)
 from core.proof.walls import SPACING_MM
 from core.report.accepting import with_acceptance
 from core.report.drawings import drawing_view
 from core.report.fits import fit_view
-from core.report.models import (
+from core.report.readings import Readings, readings
+from core.steps import OUTLINES, STEPS, PartState
+from core.steps.extrude import OF_CUTTER
+from core.views.report import (
     BandView,
     CheckDone,
     CheckView,
@@ -42,17 +53,6 @@ from core.report.models import (
     Report,
     StepView,
 )
-from core.report.readings import Readings, readings
-from core.report.sentences import (
-    error_view,
-    field_views,
-    on_face,
-    outline_field_views,
-    place_field_views,
-    step_aloud,
-)
-from core.steps import OUTLINES, STEPS, PartState
-from core.steps.extrude import OF_CUTTER
 
 
 def report_on(

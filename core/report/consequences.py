@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from core.measures.display import in_unit, length_text
 from core.measures.units import LengthUnit
-from core.report.models import Consequence, Report
+from core.views.report import Consequence, Report
 
 # Sampled walls differ by this much from one build to the next without anything having changed.
 _NOISE = {"wall": 0.01}

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from core.project.schema import Part, Project, Step
-from core.report.models import Difference
+from core.views.report import Difference
 
 
 def differences(before: Project, after: Project) -> list[Difference]:

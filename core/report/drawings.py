@@ -8,7 +8,7 @@ from core.outlines import Outline
 from core.outlines.curves import Arc, Segment
 from core.outlines.svg import loop_path, outline_path
 from core.project.results import StepResult
-from core.report.models import ArcView, DrawingView
+from core.views.report import ArcView, DrawingView
 
 MOST_ARCS = 6
 

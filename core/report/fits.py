@@ -18,8 +18,19 @@ from core.outlines import phrases
 from core.project.cache import MEASURED, content_key
 from core.project.options import Surroundings
 from core.project.results import FitResult, PartResult, Solution
+from core.project.sentences import (
+    error_view,
+    field_view,
+    field_views,
+    fit_aloud,
+    fit_places,
+    on_face,
+    place_field_views,
+)
 from core.proof.section import cut_by_plane, gap_along, loops, window
-from core.report.models import (
+from core.steps import PartState
+from core.steps.field import Field
+from core.views.report import (
     FieldView,
     FitView,
     ForecastView,
@@ -36,17 +47,6 @@ from core.report.models import (
     TrackView,
     WorkingView,
 )
-from core.report.sentences import (
-    error_view,
-    field_view,
-    field_views,
-    fit_aloud,
-    fit_places,
-    on_face,
-    place_field_views,
-)
-from core.steps import PartState
-from core.steps.field import Field
 
 SIDE = "side"  # the name of a probe that runs across; others run to an end
 RUN = re.compile(r"(up|down|left|right)\s+(\S.*)")

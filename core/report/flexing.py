@@ -22,7 +22,7 @@ from core.project.results import Solution
 from core.project.schema import Project
 from core.project.solve import sketch, solve
 from core.report.assemble import check_by_check
-from core.report.models import FindingView, PushedView, PushEnd
+from core.views.report import FindingView, PushedView, PushEnd
 
 STRIDES = (1.1, 1.25, 1.5, 2.0, 3.0, 4.0)  # times the value, or the value divided by them
 _WAYS = ([1 / stride for stride in STRIDES], STRIDES)

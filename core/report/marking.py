@@ -15,8 +15,8 @@ from core.project.printed import Printed, printed_groups
 from core.project.results import PartResult, Solution
 from core.proof.marks import KINDS, Marks, mark_surface
 from core.proof.setting import Setting
-from core.report.models import Severity
-from core.report.print_models import MarkedPart, MarkLegend, MarksView
+from core.views.printing import MarkedPart, MarkLegend, MarksView
+from core.views.report import Severity
 
 # hatching by level: 1 wide, 3 close
 LEVELS: tuple[Severity, ...] = ("note", "note", "warning", "stop")

@@ -8,8 +8,8 @@ from core.measures.units import LengthUnit
 from core.project.results import FitResult
 from core.proof.motion import TOUCH_MM3
 from core.report.fits import motion_view
-from core.report.models import MotionReport, MotionView, PoseView, Severity
 from core.steps import PartState
+from core.views.report import MotionReport, MotionView, PoseView, Severity
 
 
 def motion_report(

@@ -15,9 +15,9 @@ from core.outlines.moves import Given, unbracketed
 from core.outlines.svg import loop_path, outline_path
 from core.project.outlining import DrawnField, board_of, under
 from core.project.results import Solution
-from core.report.models import ErrorView, Vec2, View
-from core.report.sentences import error_view
+from core.project.sentences import error_view
 from core.steps import STEPS
+from core.views.report import ErrorView, Vec2, View
 
 PLAIN = re.compile(r"-?(\d+(\.\d*)?|\.\d+)\s*(mm|cm|in|deg|\"|')?")
 

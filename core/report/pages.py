@@ -10,9 +10,9 @@ import core.checks.every  # noqa: F401  (registers them)
 from core.checks.check import CHECKS, Check
 from core.errors import BuildError
 from core.fits import FITS, FitKind
-from core.report.models import View
 from core.steps import STEPS, Field
 from core.steps.registry import StepKind
+from core.views.report import View
 
 ROOMS = ("steps", "fits", "checks")
 

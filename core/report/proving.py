@@ -14,11 +14,11 @@ from core.checks.finished import mesh_of
 from core.checks.measuring import Measured, MeasuredFit, measure_all
 from core.checks.meeting import strips_at_n
 from core.project.results import FitResult, PartResult, Solution
+from core.project.sentences import plain_sentence
 from core.proof.mass import measure_bulk
 from core.report.assemble import report_on
-from core.report.models import FitView, PartView, Report, StepView
 from core.report.motion import motion_report
-from core.report.sentences import plain_sentence
+from core.views.report import FitView, PartView, Report, StepView
 
 Told = dict[str, Any]
 

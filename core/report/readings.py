@@ -15,7 +15,7 @@ from core.fits import FITS
 from core.measures.display import capacity_text, length_text, plain
 from core.measures.units import UNITS
 from core.project.results import FitResult, PartResult, Solution
-from core.report.models import ReadingView
+from core.views.report import ReadingView
 
 
 @dataclass(frozen=True)

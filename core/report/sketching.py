@@ -5,7 +5,7 @@ from __future__ import annotations
 from core.checks.finished import mesh_of
 from core.project.results import Solution
 from core.proof.mass import measure_bulk
-from core.report.models import FaceView, SketchFit, SketchPart, SketchView
+from core.views.report import FaceView, SketchFit, SketchPart, SketchView
 
 
 def sketch_view(solution: Solution) -> SketchView:

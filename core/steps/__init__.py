@@ -7,12 +7,14 @@ Map
     edge_list   edges as a maker writes them: two faces that meet, with a size of their own
     blind       words on blind cuts that come out behind
     outline_kinds   the outlines a step can ask for, and their fields
-    extrude, revolve, loft, sweep, text, wrap, boss (and ledge), flats, hole, shell, hollow, rims
-    (fillet, chamfer) rib, split, piece (what a split of another part left)
+    extrude, revolve, loft, sweep, text, wrap, boss, ledge, flats, hole, shell, hollow, rib, split
+    fillet, chamfer, and rims, which both share
+    piece       what a split of another part left
     points      corners, middles of edges and faces, axes, told by the faces that meet there
     plane, sides, reach   planes as places; places on every face; how far a step goes
     along       copies along a line or an outline
-    patterns    rows, grids, rounds and rings of a step's piece; mirror; move
+    patterns    rows, grids, rounds and rings of a step's piece
+    mirror, move
     fill        copies all over a face
     blend, bridge, thread, hardware (screw holes and nut traps by size), traced, imported
     combine, fit_step
@@ -23,16 +25,21 @@ from core.steps import (
     blend,
     boss,
     bridge,
+    chamfer,
     combine,
     extrude,
     fill,
+    fillet,
     fit_step,
     flats,
     hardware,
     hole,
     hollow,
     imported,
+    ledge,
     loft,
+    mirror,
+    move,
     patterns,
     piece,
     revolve,
@@ -65,16 +72,21 @@ __all__ = [
     "blend",
     "boss",
     "bridge",
+    "chamfer",
     "combine",
     "extrude",
     "fill",
+    "fillet",
     "fit_step",
     "flats",
     "hardware",
     "hole",
     "hollow",
     "imported",
+    "ledge",
     "loft",
+    "mirror",
+    "move",
     "patterns",
     "piece",
     "revolve",

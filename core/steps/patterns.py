@@ -7,7 +7,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import replace
 from typing import ClassVar
 
 import numpy as np
@@ -18,7 +17,6 @@ from core.errors import BuildError
 from core.limits import check_copies
 from core.solids import Body, Frame
 from core.steps.field import Field
-from core.steps.plane import LEVEL, PLANE_FIELDS, plane_of, plane_told
 from core.steps.registry import Cures, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
@@ -234,6 +232,7 @@ class LinearPattern(Pattern):
     """A piece copied in a row, so many times and so far apart."""
 
     kind = "row"
+    rank = 46
     title = "Repeat in a row"
     also = ("copy", "repeat", "row", "pattern", "array", "copies")
     fields = (
@@ -269,6 +268,7 @@ class CircularPattern(Pattern):
     """A piece copied round an axis, evenly over a turn or a part of one."""
 
     kind = "round"
+    rank = 46
     title = "Repeat round an axis"
     also = ("round the axis", "circular pattern", "polar", "spokes", "bolt circle")
     has_place = True
@@ -294,6 +294,7 @@ class GridPattern(Pattern):
     """A piece copied in rows and columns, in line or staggered."""
 
     kind = "grid"
+    rank = 46
     title = "Repeat in a grid"
     also = ("grid", "rows and columns")
     fields = (
@@ -328,6 +329,7 @@ class RoundAndUp(Pattern):
     """Round an axis in several rings: holes all over a tube."""
 
     kind = "rings"
+    rank = 46
     title = "Repeat in rings up an axis"
     also = ("rings", "holes round a tube")
     has_place = True
@@ -358,112 +360,3 @@ class RoundAndUp(Pattern):
                 move[:, 3] += axis * lift * ring
                 found.append(move)
         return found
-
-
-@register
-class Mirror(StepKind):
-    """A step's piece, or the whole part, mirrored."""
-
-    kind = "mirror"
-    title = "Mirror a piece or the part"
-    also = ("mirror", "symmetric", "flip", "other side")
-    fields = (
-        Field("what", "choice", "what", "the latest piece", ("the latest piece", "the whole part")),
-        Field(
-            "of",
-            "step",
-            "of step",
-            "",
-            among="piece",
-            empty="the latest piece",
-            when=(("what", ("the latest piece",)),),
-        ),
-        replace(WITH, when=(("what", ("the latest piece",)),)),
-        *PLANE_FIELDS,
-        Field(
-            "side", "choice", "to the", "other side", ("other side", "back", "top"),
-            when=(("plane", (LEVEL,)),),
-        ),
-        Field("at", "length", "mirror plane at", "0", when=(("plane", (LEVEL,)),)),
-    )  # fmt: skip
-
-    def sentence(self, words: Mapping[str, str]) -> str:
-        of = " {of}" if words["what"] == "the latest piece" else ""
-        about = plane_told(words)
-        if about:
-            return "Mirror {what}" + of + " about " + about
-        return "Mirror {what}" + of + " to the {side}, about the plane at {at}"
-
-    def build(self, given: StepInput) -> PartState:
-        plane = plane_of(given)
-        if plane is not None:
-            normal, origin = np.array(plane.z_axis), np.array(plane.origin)
-        else:
-            axis = {"other side": 0, "back": 1, "top": 2}[given.words["side"]]
-            normal, origin = np.eye(3)[axis], np.eye(3)[axis] * given.numbers["at"]
-        # a point less twice its way out of the plane (Householder)
-        scale = np.eye(3) - 2 * np.outer(normal, normal)
-        move = np.column_stack([scale, 2 * float(origin @ normal) * normal])
-        if given.words["what"] == "the latest piece":
-            return repeated(given, [move])
-        whole = given.state.solid()
-        return given.state.made(whole + whole.moved(move), Feature(given.step))
-
-    def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
-        return in_air(given, after)
-
-
-@register
-class Move(StepKind):
-    """The whole part so far, shifted and turned."""
-
-    kind = "move"
-    title = "Move the part"
-    also = ("move", "shift", "rotate", "turn the part")
-    fields = (
-        Field("x", "length", "right", "0"),
-        Field("y", "length", "back", "0"),
-        Field("z", "length", "up", "0"),
-        Field("turn", "angle", "turn", "0 deg"),
-        Field("about", "choice", "about the axis", "up", ("up", "right", "back")),
-    )
-
-    def sentence(self, words: Mapping[str, str]) -> str:
-        return "Move the part {x} right, {y} back, {z} up, turned {turn} about the axis {about}"
-
-    def build(self, given: StepInput) -> PartState:
-        axes = {
-            "up": Frame(),
-            "right": Frame(x_axis=(0.0, 1.0, 0.0), z_axis=(1.0, 0.0, 0.0)),
-            "back": Frame(x_axis=(0.0, 0.0, 1.0), z_axis=(0.0, 1.0, 0.0)),
-        }
-        move = turn_about(axes[given.words["about"]], given.numbers["turn"])
-        move[:, 3] += [given.numbers["x"], given.numbers["y"], given.numbers["z"]]
-        state = given.state
-        features = {name: _carried(feature, move) for name, feature in state.features.items()}
-        features[given.step] = Feature(given.step)
-        return replace(state, body=state.solid().moved(move), features=features)
-
-
-def _carried(feature: Feature, move: Matrix) -> Feature:
-    """A feature that goes where its part goes."""
-
-    def carried(frame: Frame) -> Frame:
-        origin = move[:, :3] @ np.array(frame.origin) + move[:, 3]
-        x, z = move[:, :3] @ np.array(frame.x_axis), move[:, :3] @ np.array(frame.z_axis)
-        return Frame(tuple(map(float, origin)), tuple(map(float, x)), tuple(map(float, z)))  # type: ignore[arg-type]
-
-    return replace(
-        feature,
-        places={name: carried(frame) for name, frame in feature.places.items()},
-        prism=replace(feature.prism, frame=carried(feature.prism.frame)) if feature.prism else None,
-        mouth=replace(feature.mouth, frame=carried(feature.mouth.frame)) if feature.mouth else None,
-        tool=feature.tool.moved(move) if feature.tool else None,
-        recess=(
-            replace(feature.recess, frame=carried(feature.recess.frame)) if feature.recess else None
-        ),
-        axis=carried(feature.axis) if feature.axis else None,
-        outline_middle=(
-            carried(Frame(feature.outline_middle)).origin if feature.outline_middle else None
-        ),
-    )

@@ -1,4 +1,4 @@
-"""Fillet and chamfer: the corners of an outline, and its top and bottom rims.
+"""What fillet and chamfer share: corners of an outline, its rims, and chosen edges.
 
 A rim is cut away rather than rebuilt, so what other steps added elsewhere stays as it is.
 """
@@ -6,7 +6,6 @@ A rim is cut away rather than rebuilt, so what other steps added elsewhere stays
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
 from dataclasses import replace
 from typing import ClassVar
 
@@ -21,7 +20,7 @@ from core.solids.finishing import NamedEdge, finished_by_name
 from core.solids.prism import RimShape, rims_fit
 from core.steps.edge_list import read_edges
 from core.steps.field import Field
-from core.steps.registry import Start, StepInput, StepKind, register
+from core.steps.registry import StepInput, StepKind
 from core.steps.state import Feature, PartState, did
 
 FOOT_ROOT_MM = 0.2  # how deep a foot is rooted in its face
@@ -40,7 +39,7 @@ WHERE = (
 CHOSEN = "chosen edges"
 
 
-class _Edges(StepKind):
+class FinishedEdges(StepKind):
     """What fillet and chamfer share: they differ in the shape they leave."""
 
     finishes_edges = True
@@ -298,84 +297,10 @@ def _flare(frame: Frame, inner: Outline, rim: Rim, step: str) -> Body:
     return stack(sections, sides, step).moved(frame.matrix)
 
 
-def _size_field(label: str, default: str) -> tuple[Field, ...]:
+def size_fields(label: str, default: str) -> tuple[Field, ...]:
     return (
         Field("size", "length", label, default, above=0),
         Field("where", "choice", "where", "top rim", WHERE),
         Field("edges", "edges", "edges", "", when=(("where", (CHOSEN,)),)),
         Field("body", "step", "of step", "", clause=", of {body}", unless=(("where", (CHOSEN,)),)),
     )
-
-
-@register
-class Fillet(_Edges):
-    """Round the corners of an outline or the rims of a body."""
-
-    kind = "fillet"
-    rank = 12
-    title = "Round edges"
-    also = ("fillet", "round", "radius", "soften", "round edge")
-    starts = (
-        Start("Round edges", also),
-        Start(
-            "Round edges that are pressed", ("round chosen edges",), {"where": CHOSEN},
-            at_edge="round it",
-            at_face="round its edges", name="rounded",
-        ),
-    )  # fmt: skip
-    shape = "fillet"
-    edge_shape = "fillet"
-    word = "fillet"
-    fields = _size_field("radius", "2 mm")
-
-    def sentence(self, words: Mapping[str, str]) -> str:
-        return "Round the {where} {size}" + (": {edges}" if words["where"] == CHOSEN else "")
-
-    def says(self, given: StepInput, after: PartState) -> str:
-        if given.words["where"] == CHOSEN:
-            return f"{given.told(after.features[given.step].quantities['edges'].value)} of edges"
-        if given.words["where"] != "bottom rim":
-            return ""
-        # A quarter round is steeper than 45° up to r(1 - cos 45°) above the bed.
-        steep = given.numbers["size"] * (1 - math.cos(math.pi / 4))
-        return f"the lowest {given.told(steep)} of it lean out more than 45°"
-
-    def steeper_on_bed(self, words: Mapping[str, str], facing: str) -> str:
-        begins = {"bottom": ("bottom rim", "both rims"), "top": ("top rim", "both rims")}
-        return "chamfer" if words.get("where") in begins.get(facing, ()) else ""
-
-
-@register
-class Chamfer(_Edges):
-    """Bevel the corners of an outline or the rims of a body at 45°."""
-
-    kind = "chamfer"
-    rank = 13
-    title = "Chamfer edges"
-    also = ("chamfer", "bevel", "lead-in", "break edge")
-    starts = (
-        Start("Chamfer edges", also),
-        Start(
-            "Chamfer edges that are pressed", ("chamfer chosen edges",), {"where": CHOSEN},
-            at_edge="chamfer it",
-            at_face="chamfer its edges", name="chamfered",
-        ),
-    )  # fmt: skip
-    shape = "chamfer"
-    edge_shape = "chamfer"
-    word = "chamfer"
-    fields = (
-        *_size_field("size", "1 mm"),
-        Field(
-            "other",
-            "length",
-            "on the second face",
-            "size",
-            clause=" by {other} on the second face",
-            above=0,
-            when=(("where", (CHOSEN,)),),
-        ),
-    )
-
-    def sentence(self, words: Mapping[str, str]) -> str:
-        return "Chamfer the {where} {size}" + (": {edges}" if words["where"] == CHOSEN else "")

@@ -10,16 +10,16 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from manifold3d import Manifold
 
-from core.formats.export import export_together
+from core.export.parts import export_together
 from core.formats.reading import read_mesh
+from core.printing.beds import beds_view
+from core.printing.standing import faced_view, stance_views, tipped_view
 from core.project.demo import demo_document
 from core.project.printed import group_of, printed_groups
 from core.project.solve import solve
 from core.proof.bed_layout import MARGIN_MM, lay_out
 from core.proof.splitting import where_to_cut
 from core.report import report_on
-from core.report.beds import beds_view
-from core.report.standing import faced_view, stance_views, tipped_view
 from core.solids.stance import turn_of
 from tests.core.building import part, rectangle, solved, step
 

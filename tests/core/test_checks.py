@@ -20,7 +20,7 @@ from core.project.schema import Accepted, Use
 from core.project.solve import solve
 from core.report import apply_edits, report_on
 from core.report.mesh_check import check_mesh
-from core.report.models import Report
+from core.views.report import Report
 from scripts.write_checks_page import PAGE, page
 from tests.core.building import circle, document, part, rectangle, solved, step
 

@@ -10,9 +10,9 @@ import pytest
 from core.errors import BuildError
 from core.fits import FITS
 from core.project.document import from_data
+from core.project.sentences import plain_sentence
 from core.project.solve import solve
 from core.report import report_on
-from core.report.sentences import plain_sentence
 from core.steps import OUTLINES, STEPS
 from core.steps.field import MARK, Field, applies, filled, told_with
 from core.steps.registry import StepInput, StepKind

@@ -8,6 +8,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from core.printing.stand_in import StandIn
 from core.process import Process, propose_gap
 from core.process.forecast import chance_of, forecast
 from core.process.learning import (
@@ -20,7 +21,6 @@ from core.process.learning import (
     learn,
     updated_limit,
 )
-from core.process.stand_in import StandIn
 
 PROCESS = Process()
 

@@ -21,6 +21,7 @@ from core.checks.judge import findings_of
 from core.checks.measuring import measure_fit
 from core.checks.meeting import GapAsAsked
 from core.formats.reading import read_mesh
+from core.printing.slicing import sliced_view
 from core.process import Process
 from core.project.printed import group_of
 from core.project.results import Solution
@@ -32,7 +33,6 @@ from core.proof.small_part import is_small_part
 from core.report import report_on
 from core.report.mesh_check import check_mesh
 from core.report.proving import proved
-from core.report.slicing import sliced_view
 from tests.core.building import circle, document, part, polygon, rectangle, solved, step
 
 BAD = ("warning", "stop")

@@ -21,7 +21,7 @@ from hypothesis import strategies as st
 from manifold3d import Manifold, Mesh64
 
 from core.errors import FormatError
-from core.formats import export_part
+from core.export import export_part
 from core.formats.reading import read_mesh
 from core.process import Process
 from core.project.demo import demo_document

@@ -334,7 +334,7 @@ def test_sizes_left_as_offered_and_missing_partners_are_listed() -> None:
 
 
 def test_bought_things_are_kept_clear_and_not_printed() -> None:
-    from core.formats import export_project
+    from core.export import export_project
 
     tube = part(
         "tube", step("a", "extrude", {"kind": "ring", "outside": "30", "inside": "22"}, height="10")
@@ -364,7 +364,7 @@ def test_a_checklist_is_ticked_against_the_model() -> None:
 
 
 def test_exports_of_the_new_steps_read_back_closed_in_trimesh() -> None:
-    from core.formats import export_part
+    from core.export import export_part
     from core.project.document import from_data
     from scripts.step_samples import document as sample
 

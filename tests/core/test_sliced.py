@@ -9,8 +9,8 @@ import pytest
 import trimesh
 from manifold3d import CrossSection, JoinType, Manifold, Mesh, OpType
 
+from core.printing.estimate import Cuts, slice_solid, zones_at
 from core.process import Slicing
-from core.proof.sliced import Cuts, slice_solid, zones_at
 
 LINE, LAYER = 0.45, 0.2
 

@@ -13,8 +13,8 @@ import pytest
 import trimesh
 
 from core.errors import BuildError, DocumentError
+from core.export.parts import export_part
 from core.fits import FITS
-from core.formats.export import export_part
 from core.project.schema import Project
 from core.project.solve import solve
 from core.project.starters import NAMES, begun, starters

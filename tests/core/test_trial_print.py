@@ -6,14 +6,14 @@ import numpy as np
 import pytest
 from manifold3d import Manifold
 
+from core.printing.as_printed import as_printed
+from core.printing.stand_in import StandIn
+from core.printing.trial import caliper_places, trial_print
 from core.process import Process
 from core.process.learning import Observation, learn
-from core.process.printing import as_printed
-from core.process.stand_in import StandIn
 from core.project.demo import demo_document
 from core.project.solve import solve
 from core.project.teaching import observations
-from core.report.trial_print import caliper_places, trial_print
 from core.solids import Body, TriangleMesh, triangle_mesh
 from tests.core.building import circle, part, rectangle, solved, step
 

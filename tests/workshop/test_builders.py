@@ -23,7 +23,7 @@ from core.measures import parse
 from core.project.document import from_data
 from core.project.schema import Project as Document
 from core.project.starters import begun
-from core.report.models import Report
+from core.views.report import Report
 from workshop import answers, builders, jobs
 from workshop.builders import ASKER, Asker, Halted, Limited, ask, ask_bit_by_bit
 

@@ -1,9 +1,9 @@
 <script lang="ts">
   import { onMount, tick } from "svelte";
   import { Tooltip } from "bits-ui";
-  import { address, inPlace, type Route } from "./route.svelte";
+  import { address, inPlace, type Route } from "./route/route.svelte";
   import Door from "./door/Door.svelte";
-  import { here } from "./door/maker.svelte";
+  import { here } from "./api/maker.svelte";
   import Bench from "./bench/Bench.svelte";
   import Logbook from "./records/Logbook.svelte";
   import Read from "./read/Read.svelte";
@@ -96,7 +96,7 @@
   {:else}
     {#key route.project}
       <!-- the stage and its library come only where a project is opened -->
-      {#await import("./project/ProjectView.svelte") then { default: ProjectView }}
+      {#await import("./ProjectView.svelte") then { default: ProjectView }}
         <ProjectView
           id={route.project}
           fit={route.view === "fit" ? route.fit : null}

@@ -10,7 +10,7 @@ from django.utils.http import content_disposition_header
 from ninja import File, Form, Router, UploadedFile
 
 from core.errors import FormatError
-from core.formats.export import export_part, export_together
+from core.export.parts import export_part, export_together
 from core.formats.reading import UNIT_MM
 from core.formats.tracing import read_drawing
 from core.project.document import write_document

@@ -15,10 +15,10 @@ from ninja import Field, File, Router, UploadedFile
 
 from core.errors import DocumentError
 from core.formats.pictures import LARGEST_PHOTO, photo_of, picture_type
+from core.printing.slicing import estimate_print
+from core.printing.trial import CaliperPlace, caliper_places, trial_print
 from core.project.schema import Project as Document
 from core.project.teaching import check_felt, next_time, observations
-from core.report.slicing import estimate_print
-from core.report.trial_print import CaliperPlace, caliper_places, trial_print
 from workshop import bench, binned, keeping, makers, models
 from workshop.answers import worked
 from workshop.api.shapes import Refusal, Shape

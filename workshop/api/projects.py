@@ -15,7 +15,8 @@ from core.project.schema import Project as Document
 from core.project.starters import begun
 from core.report import apply_edits, consequences
 from core.report.differences import differences
-from core.report.models import (
+from core.views.printing import BedsView, LayerView, MarksView, SlicedView, StanceView
+from core.views.report import (
     Difference,
     FindingView,
     MotionReport,
@@ -23,7 +24,6 @@ from core.report.models import (
     Report,
     SketchView,
 )
-from core.report.print_models import BedsView, LayerView, MarksView, SlicedView, StanceView
 from workshop import builders, jobs, keeping, shelving
 from workshop.answers import (
     Stage,

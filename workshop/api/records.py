@@ -6,12 +6,12 @@ from django.http import HttpRequest
 from ninja import Field, Query, Router
 
 from core.errors import DocumentError
+from core.printing.comparing import break_even, compare_materials
 from core.project.document import read_kept
 from core.report import consequences
-from core.report.comparing import break_even, compare_materials
 from core.report.differences import differences
-from core.report.models import Consequence, Difference
-from core.report.print_models import BreakEven, CompareView, Variant
+from core.views.printing import BreakEven, CompareView, Variant
+from core.views.report import Consequence, Difference
 from workshop import jobs, keeping, makers, models
 from workshop.answers import report_of, variant_named, worked
 from workshop.api.projects import kept_as

@@ -10,7 +10,7 @@ from pydantic import ConfigDict
 
 from core.project.schema import Project as Document
 from core.proof.severity import Severity
-from core.report.models import Consequence, RemedyEdit, Report
+from core.views.report import Consequence, RemedyEdit, Report
 
 
 class Shape(Schema):

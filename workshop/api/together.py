@@ -11,7 +11,7 @@ from core.project.document import from_data, read_kept
 from core.project.merging import Conflict, merged
 from core.project.schema import Project as Document
 from core.report.differences import differences, short
-from core.report.models import Difference
+from core.views.report import Difference
 from workshop import keeping
 from workshop.api.projects import kept_as
 from workshop.api.shapes import Kept, Refusal, Shape

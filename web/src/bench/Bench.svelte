@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from "svelte";
   import { server, type FollowView, type ProcessView } from "../api/client";
-  import { address } from "../route.svelte";
+  import { address } from "../route/route.svelte";
   import { percent } from "../project/units";
   import PageBar from "../ui/PageBar.svelte";
   import ErrorCurves from "./ErrorCurves.svelte";

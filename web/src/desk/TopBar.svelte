@@ -3,12 +3,12 @@
   import { DropdownMenu } from "bits-ui";
   import { address as files, server, type ProcessView } from "../api/client";
   import type { Project } from "../project/project.svelte";
-  import { address, inPlace } from "../route.svelte";
+  import { address, inPlace } from "../route/route.svelte";
   import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
   import Hint from "../ui/Hint.svelte";
   import Trouble from "../ui/Trouble.svelte";
-  import { here } from "../door/maker.svelte";
+  import { here } from "../api/maker.svelte";
   import Sharing from "./Sharing.svelte";
   import Conflict from "./Conflict.svelte";
   import Brand from "../ui/Brand.svelte";

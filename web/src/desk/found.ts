@@ -3,7 +3,7 @@ import { server, type ReadingView, type Report } from "../api/client";
 import type { Entry, Group } from "../finder/entries";
 import { partOf } from "../project/paths";
 import type { Project } from "../project/project.svelte";
-import { address } from "../route.svelte";
+import { address } from "../route/route.svelte";
 import { takePartAway } from "../sheet/partActs";
 
 export interface Around {

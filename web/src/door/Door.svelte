@@ -1,10 +1,10 @@
 <script lang="ts">
-  import { address } from "../route.svelte";
+  import { address } from "../route/route.svelte";
   import Brand from "../ui/Brand.svelte";
   import ThemeSwitch from "../ui/ThemeSwitch.svelte";
   import { Action } from "../ui/action.svelte";
   import Trouble from "../ui/Trouble.svelte";
-  import { here } from "./maker.svelte";
+  import { here } from "../api/maker.svelte";
 
   /** The door of a workshop that several makers share; with an invitation one comes in anew. */
   let { token = "" }: { token?: string } = $props();

@@ -2,7 +2,7 @@
   import type { FieldView } from "../api/client";
   import { setPath, textAt } from "../project/paths";
   import type { Project } from "../project/project.svelte";
-  import { inPlace } from "../route.svelte";
+  import { inPlace } from "../route/route.svelte";
   import { pointing } from "../stage/pointing.svelte";
   import Choose from "../ui/Choose.svelte";
   import ChooseSeveral from "../ui/ChooseSeveral.svelte";

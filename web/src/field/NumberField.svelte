@@ -3,7 +3,7 @@
   import type { FieldView } from "../api/client";
   import type { Units } from "../project/units";
   import { drafts } from "./drafts";
-  import { nudged, type Stride } from "./nudge";
+  import { nudged, type Stride } from "../project/nudge";
 
   let {
     field,

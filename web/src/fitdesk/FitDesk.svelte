@@ -7,7 +7,7 @@
   import { textAt } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import { fixedSize, percent, size } from "../project/units";
-  import { address, inPlace } from "../route.svelte";
+  import { address, inPlace } from "../route/route.svelte";
   import ErrorLine from "../sheet/ErrorLine.svelte";
   import NumberField from "../field/NumberField.svelte";
   import Remedy from "../readings/Remedy.svelte";

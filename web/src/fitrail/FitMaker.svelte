@@ -3,7 +3,7 @@
   import { untrack } from "svelte";
   import { server, type FitInfo } from "../api/client";
   import type { Project } from "../project/project.svelte";
-  import { address } from "../route.svelte";
+  import { address } from "../route/route.svelte";
   import type { Touch } from "../stage/scene";
   import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";

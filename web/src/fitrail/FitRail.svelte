@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Catalogue, FitView, PartView } from "../api/client";
   import type { Project } from "../project/project.svelte";
-  import { inPlace } from "../route.svelte";
+  import { inPlace } from "../route/route.svelte";
   import Mark from "../ui/Mark.svelte";
   import AddToRail from "./AddToRail.svelte";
   import GapGauge from "./GapGauge.svelte";

@@ -10,7 +10,7 @@
   import { partOf, setPath, textAt } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import { size } from "../project/units";
-  import { address } from "../route.svelte";
+  import { address } from "../route/route.svelte";
   import { Action, told } from "../ui/action.svelte";
   import { shortcuts } from "../ui/shortcuts.svelte";
   import Trouble from "../ui/Trouble.svelte";

@@ -1,6 +1,6 @@
 /** What is done to the text of told moves: pure functions of the text and where things stand in it. */
 import type { MoveInfo, OutlineDeskView } from "../api/client";
-import { mixed } from "../field/nudge";
+import { mixed } from "../project/nudge";
 import type { Units } from "../project/units";
 
 export type MoveView = OutlineDeskView["moves"][number];

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from "svelte";
   import type { Project } from "../project/project.svelte";
-  import { address, inPlace } from "../route.svelte";
+  import { address, inPlace } from "../route/route.svelte";
   import { shortcuts } from "../ui/shortcuts.svelte";
   import Views from "../ui/Views.svelte";
   import BedPlan from "./BedPlan.svelte";

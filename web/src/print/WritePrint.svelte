@@ -3,7 +3,7 @@
   import { onMount } from "svelte";
   import { Refused, server, type ProcessView, type SizeRead } from "../api/client";
   import type { Project } from "../project/project.svelte";
-  import { address } from "../route.svelte";
+  import { address } from "../route/route.svelte";
 
   /** A print written into the logbook: which parts, when, how each fit turned out. */
   let { project }: { project: Project } = $props();

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from "svelte";
   import { server, type PageName, type PageView } from "../api/client";
-  import { address, inPlace } from "../route.svelte";
+  import { address, inPlace } from "../route/route.svelte";
   import { told } from "../ui/action.svelte";
   import PageBar from "../ui/PageBar.svelte";
 

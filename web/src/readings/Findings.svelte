@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { inPlace } from "../route.svelte";
+  import { inPlace } from "../route/route.svelte";
   import type { Accepted, FindingView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import Remedy from "./Remedy.svelte";

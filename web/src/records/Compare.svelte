@@ -3,7 +3,7 @@
   import Hint from "../ui/Hint.svelte";
   import { server, type BreakEven, type CompareView } from "../api/client";
   import type { Project } from "../project/project.svelte";
-  import { inPlace } from "../route.svelte";
+  import { inPlace } from "../route/route.svelte";
   import SortHead from "../ui/SortHead.svelte";
   import { inOrder, type Sort } from "../ui/sorting";
   import Variants from "./Variants.svelte";

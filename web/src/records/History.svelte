@@ -3,7 +3,7 @@
   import { server, type Compared, type RevisionView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import Followed from "../readings/Followed.svelte";
-  import { inPlace } from "../route.svelte";
+  import { inPlace } from "../route/route.svelte";
   import { Action } from "../ui/action.svelte";
   import SortHead from "../ui/SortHead.svelte";
   import { inOrder, type Sort } from "../ui/sorting";

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from "svelte";
   import { address as addresses, server, type PrintView } from "../api/client";
-  import { inPlace } from "../route.svelte";
+  import { inPlace } from "../route/route.svelte";
   import Plan from "./Plan.svelte";
   import PageBar from "../ui/PageBar.svelte";
   import { Action } from "../ui/action.svelte";

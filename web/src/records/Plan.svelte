@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from "svelte";
   import { server, type PlanView } from "../api/client";
-  import { inPlace } from "../route.svelte";
+  import { inPlace } from "../route/route.svelte";
   import { Action, told } from "../ui/action.svelte";
   import Struck_ from "../ui/Struck.svelte";
   import { Struck } from "../ui/struck.svelte";

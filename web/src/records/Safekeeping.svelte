@@ -7,9 +7,9 @@
     type RestoredView,
     type ThrownView,
   } from "../api/client";
-  import { here } from "../door/maker.svelte";
+  import { here } from "../api/maker.svelte";
   import Invitations from "./Invitations.svelte";
-  import { inPlace } from "../route.svelte";
+  import { inPlace } from "../route/route.svelte";
   import { Action } from "../ui/action.svelte";
   import PageBar from "../ui/PageBar.svelte";
   import Trouble from "../ui/Trouble.svelte";

@@ -12,7 +12,7 @@
   import { settled } from "../field/settled.svelte";
   import { partOf } from "../project/paths";
   import type { Project } from "../project/project.svelte";
-  import { address, inPlace } from "../route.svelte";
+  import { address, inPlace } from "../route/route.svelte";
   import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
   import Trouble from "../ui/Trouble.svelte";

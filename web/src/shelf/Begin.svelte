@@ -2,7 +2,7 @@
   import { untrack } from "svelte";
   import { Dialog, RadioGroup } from "bits-ui";
   import { Refused, server, type Catalogue, type Report } from "../api/client";
-  import { address } from "../route.svelte";
+  import { address } from "../route/route.svelte";
   import Choose from "../ui/Choose.svelte";
 
   type Starter = Catalogue["starters"][number];

@@ -1,7 +1,7 @@
 <script lang="ts">
   import Choose from "../ui/Choose.svelte";
   import { Refused, server, type MeshAnswer } from "../api/client";
-  import { address } from "../route.svelte";
+  import { address } from "../route/route.svelte";
 
   /** Told when a mesh is so large that it is brought in by long work. */
   let { onqueued }: { onqueued: () => void } = $props();

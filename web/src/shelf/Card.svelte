@@ -2,7 +2,7 @@
   import { tick } from "svelte";
   import { DropdownMenu } from "bits-ui";
   import type { ShelfItem } from "../api/client";
-  import { inPlace } from "../route.svelte";
+  import { inPlace } from "../route/route.svelte";
   import { INK, SHAPE } from "../ui/severity";
   import Picture from "./Picture.svelte";
 

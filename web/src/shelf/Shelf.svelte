@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from "svelte";
   import { Refused, server, type Catalogue, type ShelfItem } from "../api/client";
-  import { address } from "../route.svelte";
+  import { address } from "../route/route.svelte";
   import { Search } from "../finder/search";
   import PageBar from "../ui/PageBar.svelte";
   import Begin from "./Begin.svelte";

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount, tick } from "svelte";
   import { server, type JobView } from "../api/client";
-  import { inPlace } from "../route.svelte";
+  import { inPlace } from "../route/route.svelte";
 
   /** Long work under way, and what came of it. */
   let { ondone }: { ondone: () => void } = $props();

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { nudged } from "../field/nudge";
+  import { nudged } from "../project/nudge";
   import type { HeldView } from "../api/client";
   import type { Units } from "../project/units";
   import { size } from "../project/units";

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { inPlace } from "../route.svelte";
+  import { inPlace } from "../route/route.svelte";
 </script>
 
 <a href="/" onclick={inPlace} aria-label="Fair Hinge, to the shelf" class="block shrink-0">

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { address, inPlace } from "../route.svelte";
-  import { here } from "../door/maker.svelte";
+  import { address, inPlace } from "../route/route.svelte";
+  import { here } from "../api/maker.svelte";
   import Brand from "./Brand.svelte";
   import ThemeSwitch from "./ThemeSwitch.svelte";
 

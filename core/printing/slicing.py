@@ -6,13 +6,13 @@ from collections.abc import Sequence
 
 from annotated_types import Ge, Le
 
+from core.printing.estimate import MASS_WITHIN, TIME_WITHIN, Sliced, slice_solid, zones_at
 from core.process import Process, Slicing
 from core.project.cache import MEASURED, content_key
 from core.project.printed import Printed, printed_groups
 from core.project.results import Solution
 from core.proof.setting import Setting
-from core.proof.sliced import MASS_WITHIN, TIME_WITHIN, Sliced, slice_solid, zones_at
-from core.report.print_models import LayerView, SettingView, SlicedLayer, SlicedView
+from core.views.printing import LayerView, SettingView, SlicedLayer, SlicedView
 
 
 def sliced_group(group: Printed, process: Process) -> Sliced:

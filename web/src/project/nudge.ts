@@ -1,5 +1,5 @@
 /** Arrow keys on a typed number. Expressions are left alone: only plain sizes are nudged. */
-import type { Units } from "../project/units";
+import type { Units } from "./units";
 
 const DECIMAL = /^(\s*)(-?\d+(?:\.\d+)?)(\s*(?:mm|cm|in|ft|m|deg|"|°)?\s*)$/;
 const FRACTION = /^(\s*)(?:(\d+)\s+)?(\d+)\/(\d+)(\s*(?:mm|in|"))?\s*$/;

@@ -18,10 +18,10 @@ from core.project.placing import PLACE_FIELDS, place_texts
 from core.project.resolve import Typed
 from core.project.results import FitResult, StepResult
 from core.project.schema import OutlineSpec, Place
-from core.report.models import BesideView, ErrorView, FieldView, OptionView, Piece
 from core.solids import Frame
 from core.steps import OUTLINES, STEPS, Field
 from core.steps.field import filled, told_with
+from core.views.report import BesideView, ErrorView, FieldView, OptionView, Piece
 
 _PIECE = re.compile(r"{([\w.]+)}")
 

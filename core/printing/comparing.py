@@ -9,14 +9,14 @@ from __future__ import annotations
 import math
 
 from core.checks.caution import WARM_MARGIN_C
+from core.printing.estimate import TIME_WITHIN
+from core.printing.slicing import sliced_group
 from core.process import MATERIALS, Material
 from core.project.printed import printed_groups
 from core.project.results import Solution
 from core.proof.slender import thinnest_upright
-from core.proof.sliced import TIME_WITHIN
-from core.report.models import Report
-from core.report.print_models import BreakEven, ComparedMaterial, CompareView, Variant
-from core.report.slicing import sliced_group
+from core.views.printing import BreakEven, ComparedMaterial, CompareView, Variant
+from core.views.report import Report
 
 FOOTPRINT_WITHIN = 0.3
 STRENGTH = ("fit", "load", "heat")  # checks that tell what may break or sag

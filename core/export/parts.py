@@ -11,10 +11,10 @@ from core.checks.finished import mesh_of
 from core.errors import BuildError, FormatError
 from core.formats.meshes import write_mesh
 from core.formats.threemf import Item, write_3mf
+from core.printing.beds import bed_layout
 from core.project.assembly import assembled_poses
 from core.project.printed import Printed
 from core.project.results import PartResult, Solution
-from core.report.beds import bed_layout
 from core.solids.stance import stance_matrix
 
 FORMATS = ("stl", "3mf", "obj", "ply", "glb")

@@ -15,9 +15,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from core.checks.finished import mesh_of
+from core.printing.as_printed import as_printed
+from core.printing.stand_in import StandIn
 from core.process.learning import FELT, Face, Felt, felt_edges
-from core.process.printing import as_printed
-from core.process.stand_in import StandIn
 from core.project.printed import group_of
 from core.project.results import FitResult, PartResult, Solution
 from core.proof.slots import measure_slots

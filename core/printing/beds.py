@@ -11,7 +11,7 @@ from core.project.printed import Printed, printed_groups
 from core.project.results import Solution
 from core.proof.bed import check_bed
 from core.proof.bed_layout import MARGIN_MM, Layout, lay_out
-from core.report.print_models import BedsView, CutView, LaidPart, TooLarge
+from core.views.printing import BedsView, CutView, LaidPart, TooLarge
 
 Box = tuple[float, float, float]
 

@@ -1,5 +1,5 @@
 /** Who works here: nobody by name on one's own machine, else the maker who signed in. */
-import { server, whenSignedOut, type Maker } from "../api/client";
+import { server, whenSignedOut, type Maker } from "./client";
 
 class Here {
   /** Not known yet: null. */

@@ -4,7 +4,7 @@ models.
 
 from __future__ import annotations
 
-from core.report.models import Severity, Vec2, Vec3, View
+from core.views.report import Severity, Vec2, Vec3, View
 
 
 class StanceView(View):

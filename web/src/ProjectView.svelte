@@ -1,15 +1,15 @@
 <script lang="ts">
   import { onMount } from "svelte";
-  import { Refused } from "../api/client";
-  import Desk from "../desk/Desk.svelte";
-  import TopBar from "../desk/TopBar.svelte";
-  import OutlineDesk from "../outline/OutlineDesk.svelte";
-  import FitDesk from "../fitdesk/FitDesk.svelte";
-  import PrintDesk from "../print/PrintDesk.svelte";
-  import Compare from "../records/Compare.svelte";
-  import History from "../records/History.svelte";
-  import { inPlace } from "../route.svelte";
-  import { Project } from "./project.svelte";
+  import { Refused } from "./api/client";
+  import Desk from "./desk/Desk.svelte";
+  import TopBar from "./desk/TopBar.svelte";
+  import OutlineDesk from "./outline/OutlineDesk.svelte";
+  import FitDesk from "./fitdesk/FitDesk.svelte";
+  import PrintDesk from "./print/PrintDesk.svelte";
+  import Compare from "./records/Compare.svelte";
+  import History from "./records/History.svelte";
+  import { inPlace } from "./route/route.svelte";
+  import { Project } from "./project/project.svelte";
 
   let {
     id,

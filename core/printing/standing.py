@@ -13,9 +13,9 @@ from core.project.printed import Printed, joined
 from core.proof.mass import measure_bulk
 from core.proof.setting import Setting
 from core.proof.stances import Stance, rank_stances, try_stance
-from core.report.print_models import StanceView
 from core.solids import Body, triangle_mesh
 from core.solids.stance import Facing, stance_matrix, turn_of
+from core.views.printing import StanceView
 
 SAME = 0.999  # cosine between two ways up that count as one
 
