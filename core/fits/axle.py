@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core import hardware
 from core.errors import BuildError
@@ -35,8 +37,22 @@ from core.hardware.tables import BEARINGS, SOURCES
 from core.measures.units import Quantity, length
 from core.outlines import ring
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import Cures
 from core.steps.state import PartState
+
+
+@dataclass(frozen=True, slots=True)
+class AxleFields(Fields):
+    """What is set of an axle."""
+
+    diameter_mm: float
+    long_mm: float
+    play_mm: float
+    past_mm: float
+    collar_mm: float
+    collar_thick_mm: float
+    lead_in_mm: float
 
 
 @register
@@ -69,52 +85,52 @@ class Axle(FitKind):
         )
 
     def build_a(self, given: FitInput) -> PartState:
-        n = given.numbers
+        n = given.read(AxleFields)
         positive(given, diameter="diameter", long="length of the bore")
         not_negative(given, play="end play", lead_in="lead-in", past="length past the bore")
-        bore = n["diameter"] / 2 + given.shares[1]
+        bore = n.diameter_mm / 2 + given.shares[1]
         tool = led(
-            disc(bore), -n["long"] - 0.5, 0.0, given.frame_a, given.fit, "outside",
-            lead_high=n["lead_in"], name="bore",
+            disc(bore), -n.long_mm - 0.5, 0.0, given.frame_a, given.fit, "outside",
+            lead_high=n.lead_in_mm, name="bore",
         )  # fmt: skip
         return finished(given, given.a, cut=[tool], bore=2 * bore)
 
     def build_b(self, given: FitInput) -> PartState:
-        n = given.numbers
-        radius = n["diameter"] / 2 - given.shares[0]
+        n = given.read(AxleFields)
+        radius = n.diameter_mm / 2 - given.shares[0]
         if radius <= 0:
             raise BuildError("nothing is left of the axle", remedy="a smaller gap")
-        tall = n["play"] + n["long"] + n["past"]
+        tall = n.play_mm + n.long_mm + n.past_mm
         stands = given.b.body is not None
         pin = led(
             disc(radius), -0.4 if stands else -1e-3, tall, given.frame_b, given.fit, "inside",
-            lead_high=min(n["lead_in"], radius / 2), name="axle",
+            lead_high=min(n.lead_in_mm, radius / 2), name="axle",
         )  # fmt: skip
         add = [pin]
         if not stands:
-            if n["collar"] <= n["diameter"] or n["collar_thick"] <= 0:
+            if n.collar_mm <= n.diameter_mm or n.collar_thick_mm <= 0:
                 raise BuildError(
-                    "the collar is no wider than the axle", remedy=f"more than {n['diameter']:g} mm"
+                    "the collar is no wider than the axle", remedy=f"more than {n.diameter_mm:g} mm"
                 )
             add.append(
-                raised(disc(n["collar"] / 2), -n["collar_thick"], 0.0, given.frame_b, given.fit,
+                raised(disc(n.collar_mm / 2), -n.collar_thick_mm, 0.0, given.frame_b, given.fit,
                        top="collar", bottom="collar end")
             )  # fmt: skip
         places = {"axle end": given.frame_b.lifted(tall)}
         return finished(given, given.b, add=add, places=places, diameter=2 * radius, length=tall)
 
     def meeting(self, given: FitInput) -> Meeting:
-        n, gap = given.numbers, given.gap_mm
+        n, gap = given.read(AxleFields), given.gap_mm
         inner, outer = given.shares
-        bore = n["diameter"] / 2 + outer
-        face = opposed(given.frame_a.lifted(n["play"]))
+        bore = n.diameter_mm / 2 + outer
+        face = opposed(given.frame_a.lifted(n.play_mm))
         errors = given.process.errors
         section = SectionView(
             upright_cut(given.frame_a),
-            (-bore - 4.0, -n["long"] - n["past"] - 1.0),
-            (bore + 4.0, n["play"] + 3.0),
-            (Probe("side", (bore - gap - 0.5, -n["long"] / 2), (1.0, 0.0)),),
-            (("axle", 0.0, -n["long"] / 3), ("wheel", bore + 2.4, -n["long"] / 3)),
+            (-bore - 4.0, -n.long_mm - n.past_mm - 1.0),
+            (bore + 4.0, n.play_mm + 3.0),
+            (Probe("side", (bore - gap - 0.5, -n.long_mm / 2), (1.0, 0.0)),),
+            (("axle", 0.0, -n.long_mm / 3), ("wheel", bore + 2.4, -n.long_mm / 3)),
         )
         return Meeting(
             seated(face, given.frame_b),
@@ -127,14 +143,14 @@ class Axle(FitKind):
             (
                 WorkingLine(
                     "axle diameter",
-                    f"{n['diameter']:.2f} − 2 × {inner:.2f}",
-                    n["diameter"] - 2 * inner,
+                    f"{n.diameter_mm:.2f} − 2 × {inner:.2f}",
+                    n.diameter_mm - 2 * inner,
                 ),
-                WorkingLine("bore", f"{n['diameter'] - 2 * inner:.2f} + 2 × {gap:.2f}", 2 * bore),
+                WorkingLine("bore", f"{n.diameter_mm - 2 * inner:.2f} + 2 × {gap:.2f}", 2 * bore),
                 WorkingLine(
                     "axle length",
-                    f"{n['play']:.2f} + {n['long']:.2f} + {n['past']:.2f}",
-                    n["play"] + n["long"] + n["past"],
+                    f"{n.play_mm:.2f} + {n.long_mm:.2f} + {n.past_mm:.2f}",
+                    n.play_mm + n.long_mm + n.past_mm,
                 ),
             ),
             (
@@ -144,23 +160,23 @@ class Axle(FitKind):
                     0.0,
                     (given.fit, frozenset({"bore"})),
                     "diameter",
-                    n["diameter"],
+                    n.diameter_mm,
                     -0.5,
                 ),
             ),
-            (("good", f"rocks by {2 * gap / n['long'] * 57.3:.1f}° at most in its bore"),),
+            (("good", f"rocks by {2 * gap / n.long_mm * 57.3:.1f}° at most in its bore"),),
             Motion("turn", given.frame_a, 0.0, 360.0, words="turned once round"),
             (
                 Stacked(
                     "end play",
-                    n["play"],
+                    n.play_mm,
                     (
                         (
                             "length of the axle",
-                            n["play"] + n["long"],
+                            n.play_mm + n.long_mm,
                             errors.sigma + errors.outer_sd,
                         ),
-                        ("thickness of the wheel", -n["long"], errors.sigma + errors.outer_sd),
+                        ("thickness of the wheel", -n.long_mm, errors.sigma + errors.outer_sd),
                     ),
                 ),
             ),
@@ -168,10 +184,21 @@ class Axle(FitKind):
                 "slide",
                 given.frame_a,
                 0.0,
-                n["play"] + n["long"] + n["past"] + 2.0,
+                n.play_mm + n.long_mm + n.past_mm + 2.0,
                 words="drawn out",
             ),
         )
+
+
+@dataclass(frozen=True, slots=True)
+class BearingSeatFields(Fields):
+    """What is set of a bearing seat."""
+
+    number: Literal["608", "623", "624", "625", "626", "6000", "6001", "6002", "6200", "6201"]
+    proud_mm: float
+    floor_hole_mm: float
+    through_mm: float
+    lead_in_mm: float
 
 
 @register
@@ -215,9 +242,10 @@ class BearingSeat(FitKind):
         }
 
     def build_a(self, given: FitInput) -> PartState:
-        size, n = hardware.bearing(given.words["number"]), given.numbers
+        its = given.read(BearingSeatFields)
+        size = hardware.bearing(its.number)
         not_negative(given, proud="height above the face", lead_in="lead-in")
-        deep = size.width - n["proud"]
+        deep = size.width - its.proud_mm
         if deep <= 0:
             raise BuildError(
                 "the bearing does not sit in its pocket",
@@ -232,20 +260,20 @@ class BearingSeat(FitKind):
                 given.frame_a,
                 given.fit,
                 "outside",
-                lead_high=n["lead_in"],
+                lead_high=its.lead_in_mm,
                 name="seat",
             )
         ]
-        if n["floor_hole"] > 0:
-            if n["floor_hole"] >= size.outside:
+        if its.floor_hole_mm > 0:
+            if its.floor_hole_mm >= size.outside:
                 raise BuildError(
                     "the hole leaves no shoulder for the bearing",
                     remedy=f"less than {size.outside:g} mm",
                 )
             cut.append(
                 raised(
-                    disc(n["floor_hole"] / 2),
-                    -deep - n["through"],
+                    disc(its.floor_hole_mm / 2),
+                    -deep - its.through_mm,
                     -deep + 0.2,
                     given.frame_a,
                     given.fit,
@@ -257,19 +285,21 @@ class BearingSeat(FitKind):
         return finished(given, given.a, cut=cut, seat=2 * radius, depth=deep)
 
     def build_b(self, given: FitInput) -> PartState:
-        size = hardware.bearing(given.words["number"])
+        its = given.read(BearingSeatFields)
+        size = hardware.bearing(its.number)
         outer = size.outside - 2 * given.shares[0]
         body = raised(ring(outer, size.bore), 0.0, size.width, given.frame_b, given.fit)
         return finished(given, given.b, add=[body], width=size.width)
 
     def meeting(self, given: FitInput) -> Meeting:
-        size, gap = hardware.bearing(given.words["number"]), given.gap_mm
+        its = given.read(BearingSeatFields)
+        size, gap = hardware.bearing(its.number), given.gap_mm
         inner, outer = given.shares
-        half, deep = size.outside / 2, size.width - given.numbers["proud"]
+        half, deep = size.outside / 2, size.width - its.proud_mm
         section = SectionView(
             upright_cut(given.frame_a),
             (size.bore / 2 - 2.0, -deep - 3.0),
-            (half + 4.0, given.numbers["proud"] + 2.0),
+            (half + 4.0, its.proud_mm + 2.0),
             (Probe("side", (half - 1.0, -deep / 2), (1.0, 0.0)),),
             (
                 ("bearing", (half + size.bore / 2) / 2, -deep / 3),
@@ -277,7 +307,7 @@ class BearingSeat(FitKind):
             ),
         )
         rings = (size.outside - size.bore) / 6
-        clear = (given.numbers["floor_hole"] - size.bore) / 2 - rings
+        clear = (its.floor_hole_mm - size.bore) / 2 - rings
         cautions: list[tuple[str, str] | tuple[str, str, Cures]] = [
             ("good", f"the floor hole clears the inner ring by {clear:.2f} mm a side")
         ]
@@ -301,8 +331,7 @@ class BearingSeat(FitKind):
             (
                 WorkingLine(
                     "bearing outside",
-                    f"{given.words['number']}, {SOURCES['bearing']}: {size.outside:g} − 2 ×"
-                    f" {inner:.2f}",
+                    f"{its.number}, {SOURCES['bearing']}: {size.outside:g} − 2 × {inner:.2f}",
                     size.outside - 2 * inner,
                 ),
                 WorkingLine(
@@ -310,9 +339,7 @@ class BearingSeat(FitKind):
                     f"{size.outside - 2 * inner:.2f} + 2 × {gap:.2f}",
                     size.outside + 2 * outer,
                 ),
-                WorkingLine(
-                    "pocket depth", f"{size.width:.2f} − {given.numbers['proud']:.2f}", deep
-                ),
+                WorkingLine("pocket depth", f"{size.width:.2f} − {its.proud_mm:.2f}", deep),
             ),
             (WallLeft("a", "wall round the seat", 0.0, (given.fit, frozenset({"seat"}))),),
             tuple(cautions),

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core.errors import BuildError
 from core.fits.clip_strength import FACTOR, bend
@@ -26,11 +28,27 @@ from core.outlines.loop import Loop, polygon_loop
 from core.solids import Body, Frame
 from core.solids.turned import turned_body
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import Start
 from core.steps.state import PartState
 
 # printed lying: a flat with sides at 45° under the barrel and the arms' ends needs no support
 UNDER = ("round", "flat with sides at 45°")
+
+
+@dataclass(frozen=True, slots=True)
+class BallHingeFields(Fields):
+    """What is set of a ball hinge."""
+
+    long_mm: float
+    barrel_mm: float
+    ball_mm: float
+    deep_mm: float
+    arm_mm: float
+    up_mm: float
+    turn_deg: float
+    reach_mm: float
+    under: Literal["round", "flat with sides at 45°"]
 
 
 @register
@@ -74,8 +92,8 @@ class BallHinge(FitKind):
 
     def build_a(self, given: FitInput) -> PartState:
         _checked(given)
-        n = given.numbers
-        half, radius = n["long"] / 2, n["barrel"] / 2
+        n = given.read(BallHingeFields)
+        half, radius = n.long_mm / 2, n.barrel_mm / 2
         axis = _axis(given, given.frame_a, radius)
         side_name = "barrel end"
         reach = radius + ROOT_MM
@@ -94,20 +112,20 @@ class BallHinge(FitKind):
                 bottom=side_name,
             ),
         ]
-        cut = [_ball(given, axis, way, n["ball"] + given.gap_mm, "outside") for way in (1.0, -1.0)]
+        cut = [_ball(given, axis, way, n.ball_mm + given.gap_mm, "outside") for way in (1.0, -1.0)]
         made = finished(given, given.a, add=add, stands=given.frame_a)
         return finished(
             given, PartState(made.part, made.body, given.a.features, made.key), cut=cut, axis=radius
         )
 
     def build_b(self, given: FitInput) -> PartState:
-        n, gap = given.numbers, given.gap_mm
-        half, radius = n["long"] / 2 + gap, n["barrel"] / 2
+        n, gap = given.read(BallHingeFields), given.gap_mm
+        half, radius = n.long_mm / 2 + gap, n.barrel_mm / 2
         axis = _axis(given, given.frame_b, _edge(given))
         add = []
         edge = _edge(given)
         for way in (1.0, -1.0):
-            low, high = sorted((way * half, way * (half + n["arm"])))
+            low, high = sorted((way * half, way * (half + n.arm_mm)))
             side_name = "arm side"
             web = box(2 * radius, edge + ROOT_MM, 0.0, -(edge + ROOT_MM) / 2)
             add.append(raised(web, low, high, axis, given.fit, top=side_name, bottom=side_name))
@@ -115,22 +133,22 @@ class BallHinge(FitKind):
                 raised(one, low, high, axis, given.fit, top=side_name, bottom=side_name)
                 for one in _round(given, radius)
             ]
-            add.append(_ball(given, axis, way, n["ball"], "inside"))
+            add.append(_ball(given, axis, way, n.ball_mm, "inside"))
         return finished(given, given.b, add=add, stands=given.frame_b, axis=edge)
 
     def meeting(self, given: FitInput) -> Meeting:
-        n, gap, f = given.numbers, given.gap_mm, given.frame_a
-        radius, up, edge = n["barrel"] / 2, n["up"], _edge(given)
+        n, gap, f = given.read(BallHingeFields), given.gap_mm, given.frame_a
+        radius, up, edge = n.barrel_mm / 2, n.up_mm, _edge(given)
         target = opposed(f.lifted(radius + edge))
         axis = Frame(f.point(0.0, up, radius), f.y_axis, tuple(-v for v in f.x_axis))  # type: ignore[arg-type]
         stuff = given.process.stuff(given.material_b)
-        spread = n["deep"]
+        spread = n.deep_mm
         # the ball pushes at the axis, and the arm bends from the face that carries it
-        bent = bend(spread, edge, 2 * radius, n["arm"], stuff.modulus_mpa, "constant", 45, 45)
+        bent = bend(spread, edge, 2 * radius, n.arm_mm, stuff.modulus_mpa, "constant", 45, 45)
         limit = stuff.strain_once_percent
         cures: list[tuple[str, str, str]] = []
         if limit is not None:
-            long = math.sqrt(spread * n["arm"] / (FACTOR["constant"] * limit / 100))
+            long = math.sqrt(spread * n.arm_mm / (FACTOR["constant"] * limit / 100))
             long = math.ceil(long * 2) / 2
             cures.append(("reach", f"{long:g} mm", f"arms {long:g} mm long"))
         cautions = [
@@ -142,19 +160,19 @@ class BallHinge(FitKind):
                 ),
             )
         ]
-        end = n["long"] / 2
+        end = n.long_mm / 2
         fit = given.fit
         section = SectionView(
             Frame(f.point(end, up, radius), f.x_axis, f.z_axis),
-            (-n["deep"] - 3.0, -radius - 1.0),
-            (n["arm"] + 2.5, radius + 1.0),
+            (-n.deep_mm - 3.0, -radius - 1.0),
+            (n.arm_mm + 2.5, radius + 1.0),
             (
-                Probe("side", (-0.4 - n["deep"] - gap, 0.0), (1.0, 0.0)),
+                Probe("side", (-0.4 - n.deep_mm - gap, 0.0), (1.0, 0.0)),
                 Probe("headroom", (-0.4, radius * 0.8), (1.0, 0.0)),
             ),
             (
-                ("barrel", -n["deep"] - 1.6, radius * 0.55),
-                ("arm", n["arm"] / 2 + gap, radius * 0.55),
+                ("barrel", -n.deep_mm - 1.6, radius * 0.55),
+                ("arm", n.arm_mm / 2 + gap, radius * 0.55),
             ),
         )
         return Meeting(
@@ -165,14 +183,14 @@ class BallHinge(FitKind):
             ),
             section,
             (
-                WorkingLine("dimple radius", f"{n['ball']:.2f} + {gap:.2f}", n["ball"] + gap),
+                WorkingLine("dimple radius", f"{n.ball_mm:.2f} + {gap:.2f}", n.ball_mm + gap),
                 WorkingLine(
-                    "between the arms", f"{n['long']:.2f} + 2 × {gap:.2f}", n["long"] + 2 * gap
+                    "between the arms", f"{n.long_mm:.2f} + 2 × {gap:.2f}", n.long_mm + 2 * gap
                 ),
-                WorkingLine("each arm spreads by", f"{n['deep']:.2f}", spread),
+                WorkingLine("each arm spreads by", f"{n.deep_mm:.2f}", spread),
                 WorkingLine(
                     "force to spread an arm",
-                    f"{2 * radius:.1f} × {n['arm']:.1f}² / 6 × {stuff.modulus_mpa:g} × ε /"
+                    f"{2 * radius:.1f} × {n.arm_mm:.1f}² / 6 × {stuff.modulus_mpa:g} × ε /"
                     f" {edge:.1f}",
                     bent.deflection_n,
                     "N",
@@ -184,7 +202,7 @@ class BallHinge(FitKind):
             (),
             tuple(cautions),
             Motion(
-                "turn", axis, 0.0, 180.0, words="folded up", must=False, asked=n["turn"] or None
+                "turn", axis, 0.0, 180.0, words="folded up", must=False, asked=n.turn_deg or None
             ),
             bends=Bends("an arm", bent.strain, bent.deflection_n, limit, stuff.name, tuple(cures)),
         )
@@ -192,25 +210,26 @@ class BallHinge(FitKind):
 
 def _edge(given: FitInput) -> float:
     """From the axis to the face that carries the arms: the barrel clears it by the gap at least."""
-    return max(given.numbers["barrel"] / 2 + given.gap_mm, given.numbers["reach"])
+    its = given.read(BallHingeFields)
+    return max(its.barrel_mm / 2 + given.gap_mm, its.reach_mm)
 
 
 def _checked(given: FitInput) -> None:
     positive(
         given, long="length", barrel="barrel diameter", ball="ball radius", deep="reach", arm="arm"
     )
-    n = given.numbers
-    if n["deep"] > n["ball"]:
+    n = given.read(BallHingeFields)
+    if n.deep_mm > n.ball_mm:
         raise BuildError(
-            "a ball cannot reach in further than its radius", remedy=f"at most {n['ball']:g} mm"
+            "a ball cannot reach in further than its radius", remedy=f"at most {n.ball_mm:g} mm"
         )
-    opening = math.sqrt(max((n["ball"] + given.gap_mm) ** 2 - (n["ball"] - n["deep"]) ** 2, 0.0))
-    if opening + 0.6 > n["barrel"] / 2:
+    opening = math.sqrt(max((n.ball_mm + given.gap_mm) ** 2 - (n.ball_mm - n.deep_mm) ** 2, 0.0))
+    if opening + 0.6 > n.barrel_mm / 2:
         raise BuildError(
             "the dimple leaves no rim on the barrel",
             remedy=f"a barrel of more than {2 * (opening + 0.6):.1f} mm",
         )
-    if n["deep"] <= given.gap_mm:
+    if n.deep_mm <= given.gap_mm:
         raise BuildError(
             "the ball reaches in no further than the gap: nothing holds it",
             remedy=f"more than {given.gap_mm:g} mm",
@@ -219,12 +238,14 @@ def _checked(given: FitInput) -> None:
 
 def _axis(given: FitInput, face: Frame, out: float) -> Frame:
     """The hinge's axis in front of a face, z along the face's right, x up it, y out of it."""
-    return Frame(face.point(0.0, given.numbers["up"], out), face.y_axis, face.x_axis)
+    its = given.read(BallHingeFields)
+    return Frame(face.point(0.0, its.up_mm, out), face.y_axis, face.x_axis)
 
 
 def _round(given: FitInput, radius: float) -> tuple[Outline, ...]:
     """The end of an arm, or the barrel, seen along the axis, x up the face that carries it."""
-    if given.words["under"] == UNDER[0]:
+    its = given.read(BallHingeFields)
+    if its.under == UNDER[0]:
         return (disc(radius),)
     side = radius * math.tan(math.pi / 8)
     points = [
@@ -237,8 +258,8 @@ def _round(given: FitInput, radius: float) -> tuple[Outline, ...]:
 
 def _ball(given: FitInput, axis: Frame, way: float, radius: float, side: str) -> Body:
     """A ball (or its dimple) whose middle lies so that the ball reaches in as deep as asked."""
-    n = given.numbers
-    centre = way * (n["long"] / 2 - n["deep"] + n["ball"])
+    n = given.read(BallHingeFields)
+    centre = way * (n.long_mm / 2 - n.deep_mm + n.ball_mm)
     arc = Arc((0.0, 0.0), radius, -math.pi / 2, math.pi, "ball")
     half = Outline(Loop((arc, Line(arc.b, arc.a, "axis"))))
     return turned_body(half, axis.lifted(centre), given.fit, side)  # type: ignore[arg-type]

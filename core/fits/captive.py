@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core.errors import BuildError
 from core.fits.pieces import (
@@ -35,6 +37,7 @@ from core.outlines.loop import Loop, polygon_loop
 from core.solids import Body, Frame
 from core.solids.turned import turned_body
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import Cures
 from core.steps.state import PartState
 
@@ -45,6 +48,21 @@ CONE_HIGH = math.sin(math.radians(CONE_DEG[1])) - math.sin(math.radians(CONE_DEG
 FORMS = ("a ring on a post", "a ball in a cage", "a link through an eye", "links of a chain")
 CHAIN = (("form", ("links of a chain",)),)
 CHAIN_FLAT = 0.3  # of a chain's wire that is cut off its lowest edge, so that it stands on the bed
+
+
+@dataclass(frozen=True, slots=True)
+class CaptiveFields(Fields):
+    """What is set of a captive."""
+
+    form: Literal[
+        "a ring on a post", "a ball in a cage", "a link through an eye", "links of a chain"
+    ]
+    size_mm: float
+    tall_mm: float
+    head_mm: float
+    thick_mm: float
+    bars: float
+    links: float
 
 
 @register
@@ -82,6 +100,7 @@ class Captive(FitKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
+        its = CaptiveFields.typed(words)
         return {
             "a ring on a post": (
                 "Captive: {form} {size} across, {tall} of neck under a head {head} across, the ring"
@@ -98,19 +117,22 @@ class Captive(FitKind):
                 "Captive: {links} {form}, each {size} long and {head} wide of wire {thick}, every"
                 " other one a part's"
             ),
-        }[words["form"]]
+        }[its.form]
 
     def build_a(self, given: FitInput) -> PartState:
+        its = given.read(CaptiveFields)
         positive(given, size="size", tall="height", head="outer size", thick="thickness")
-        made = _MAKERS[given.words["form"]](given)
+        made = _MAKERS[its.form](given)
         return finished(given, given.a, add=made.holder_add, cut=made.holder_cut)
 
     def build_b(self, given: FitInput) -> PartState:
-        made = _MAKERS[given.words["form"]](given)
+        its = given.read(CaptiveFields)
+        made = _MAKERS[its.form](given)
         return finished(given, given.b, add=made.captive)
 
     def meeting(self, given: FitInput) -> Meeting:
-        made = _MAKERS[given.words["form"]](given)
+        its = given.read(CaptiveFields)
+        made = _MAKERS[its.form](given)
         gap, layer = given.gap_mm, given.process.layer_mm
         cautions: list[tuple[str, str] | tuple[str, str, Cures]] = []
         if gap < layer:
@@ -193,12 +215,12 @@ def _foot(given: FitInput) -> float:
 
 
 def _ring_on_post(given: FitInput) -> _Made:
-    n, gap, f = given.numbers, given.gap_mm, given.frame_a
-    post, head, tall = n["size"] / 2, n["head"] / 2, n["tall"]
+    n, gap, f = given.read(CaptiveFields), given.gap_mm, given.frame_a
+    post, head, tall = n.size_mm / 2, n.head_mm / 2, n.tall_mm
     foot = _foot(given)
     ring = tall - gap - foot
     inner = post + gap
-    outer = inner + n["thick"]
+    outer = inner + n.thick_mm
     if ring <= 0.4:
         raise BuildError(
             "nothing is left of the ring's height",
@@ -212,7 +234,7 @@ def _ring_on_post(given: FitInput) -> _Made:
     slope = head - post  # the head's underside leans 45°, so that it needs no support
     # on a bed of its own the post spreads at its foot, so that the ring cannot drop off it
     alone = given.a.body is None
-    spread = gap + min(1.0, n["thick"] / 2) if alone else 0.0
+    spread = gap + min(1.0, n.thick_mm / 2) if alone else 0.0
     root = 0.0 if alone else -ROOT_MM
     if ring <= spread + gap:
         raise BuildError(
@@ -248,15 +270,15 @@ def _ring_on_post(given: FitInput) -> _Made:
         (post - 3.0, -2.0),
         (max(outer, head) + 1.5, tall + slope + 2.5),
         (
-            Probe("side", (inner + n["thick"] / 2, foot + ring * 0.4), (-1.0, 0.0)),
-            Probe("headroom", (inner + n["thick"] / 2, foot + ring * 0.4), (0.0, -1.0)),
+            Probe("side", (inner + n.thick_mm / 2, foot + ring * 0.4), (-1.0, 0.0)),
+            Probe("headroom", (inner + n.thick_mm / 2, foot + ring * 0.4), (0.0, -1.0)),
         ),
-        (("ring", inner + n["thick"] / 2, foot + ring * 0.6), ("post", post - 1.5, tall / 2)),
+        (("ring", inner + n.thick_mm / 2, foot + ring * 0.6), ("post", post - 1.5, tall / 2)),
     )
     return _Made(
         [holder], [captive], f.lifted(foot), ({"post", "head"}, {"bore", "ring top"}), section,
         (
-            WorkingLine("ring bore", f"{n['size']:.2f} + 2 × {gap:.2f}", 2 * inner),
+            WorkingLine("ring bore", f"{n.size_mm:.2f} + 2 × {gap:.2f}", 2 * inner),
             WorkingLine("ring height", f"{tall:.2f} − {gap:.2f} − {foot:.2f}", ring),
         ),
         "the ring", tall + slope + 3.0 + ring, True,
@@ -265,9 +287,9 @@ def _ring_on_post(given: FitInput) -> _Made:
 
 
 def _ball_in_cage(given: FitInput) -> _Made:
-    n, gap, f = given.numbers, given.gap_mm, given.frame_a
-    ball, cage, bars = n["size"] / 2, n["head"] / 2, round(n["bars"])
-    bar = n["thick"]
+    n, gap, f = given.read(CaptiveFields), given.gap_mm, given.frame_a
+    ball, cage, bars = n.size_mm / 2, n.head_mm / 2, round(n.bars)
+    bar = n.thick_mm
     if bars < 3:
         raise BuildError(f"a cage of {bars} bars", remedy="3 bars or more")
     inner = cage - bar
@@ -356,7 +378,8 @@ def _more_bars(
     given: FitInput, ball: float, cage: float, bar: float
 ) -> tuple[tuple[str, str, str], ...]:
     """As many bars as leave no window the ball goes through."""
-    for bars in range(round(given.numbers["bars"]) + 1, 25):
+    its = given.read(CaptiveFields)
+    for bars in range(round(its.bars) + 1, 25):
         window = _window(cage - bar / 2, bar, bars)
         if bar / 2 < window < 2 * ball - 1.0:
             return (("bars", str(bars), f"{bars} bars"),)
@@ -379,8 +402,8 @@ def _sphere(radius: float, centre: float, given: FitInput) -> Body:
 
 
 def _link_through_eye(given: FitInput) -> _Made:
-    n, gap, f = given.numbers, given.gap_mm, given.frame_a
-    plate, wire, ring = n["size"], n["thick"] / 2, n["head"] / 2 - n["thick"] / 2
+    n, gap, f = given.read(CaptiveFields), given.gap_mm, given.frame_a
+    plate, wire, ring = n.size_mm, n.thick_mm / 2, n.head_mm / 2 - n.thick_mm / 2
     inside = ring - wire - gap
     if inside <= plate / 2:
         raise BuildError(
@@ -420,7 +443,7 @@ def _link_through_eye(given: FitInput) -> _Made:
         (
             WorkingLine("eye", f"2 × ({ring:.2f} − √({inside:.2f}² − {plate / 2:.2f}²))", 2 * eye),
             WorkingLine(
-                "link inside", f"{n['head']:.2f} − 2 × {n['thick']:.2f}", 2 * (ring - wire)
+                "link inside", f"{n.head_mm:.2f} − 2 × {n.thick_mm:.2f}", 2 * (ring - wire)
             ),
         ),
         "the link",
@@ -436,8 +459,8 @@ def _chain(given: FitInput) -> _Made:
     So rolled every end rises at 45° and the lower rail stands on the bed; only the upper rails
     bridge, as far as a link is long inside.
     """
-    n, gap, f = given.numbers, given.gap_mm, given.frame_a
-    long, wide, wire, links = n["size"], n["head"], n["thick"], round(n["links"])
+    n, gap, f = given.read(CaptiveFields), given.gap_mm, given.frame_a
+    long, wide, wire, links = n.size_mm, n.head_mm, n.thick_mm, round(n.links)
     if given.a.body is not None or given.b.body is not None:
         raise BuildError(
             "a chain lies on the bed by itself", remedy="two parts with nothing else in them"

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core.errors import BuildError
 from core.fits.clip_strength import FACTOR, bend, thickness_for
@@ -35,6 +37,7 @@ from core.outlines import Outline
 from core.outlines.loop import polygon_loop
 from core.solids import Body, Frame
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.state import Mouth, PartState
 
 LEAST_ARM_MM = 1.0  # of an arm that is begun: two lines and a little
@@ -42,6 +45,19 @@ AGAIN = 0.6  # of the strain borne once may come again and again (common practic
 ACROSS_LAYERS = 0.5  # of the strain, where layers run across the bend: common practice, no source
 UPRIGHT = 0.7  # cosine of the lean beyond which an arm counts as standing
 FLAT_MM = 0.6  # flat on the hook between its catch and its ramp
+
+
+@dataclass(frozen=True, slots=True)
+class ClipFields(Fields):
+    """What is set of a clip."""
+
+    long_mm: float
+    thick_mm: float
+    width_mm: float
+    undercut_mm: float
+    entry_deg: float
+    back_deg: float
+    taper: Literal["constant", "halved at the tip"]
 
 
 @register
@@ -101,9 +117,9 @@ class Clip(FitKind):
 
     def build_a(self, given: FitInput) -> PartState:
         _checked(given)
-        n, gap = given.numbers, given.gap_mm
-        low, high = -n["thick"] / 2 - n["undercut"] - gap, n["thick"] / 2 + gap
-        wide = n["width"] + 2 * gap
+        n, gap = given.read(ClipFields), given.gap_mm
+        low, high = -n.thick_mm / 2 - n.undercut_mm - gap, n.thick_mm / 2 + gap
+        wide = n.width_mm + 2 * gap
         slot = box(wide, high - low, 0.0, (low + high) / 2)
         hook = _hook_length(given)
         frame = given.frame_a
@@ -112,7 +128,7 @@ class Clip(FitKind):
         cut = [
             raised(
                 slot,
-                -n["long"] - 0.5,
+                -n.long_mm - 0.5,
                 ROOM_MM,
                 frame,
                 given.fit,
@@ -120,7 +136,7 @@ class Clip(FitKind):
                 bottom="slot end",
                 top="mouth",
             ),
-            _recess(given, low, high, n["long"] + 2 * gap + hook),
+            _recess(given, low, high, n.long_mm + 2 * gap + hook),
         ]
         return finished(given, given.a, cut=cut, slot=high - low)
 
@@ -128,18 +144,19 @@ class Clip(FitKind):
         return finished(given, given.b, add=[_arm(given)], stands=given.frame_b)
 
     def meeting(self, given: FitInput) -> Meeting:
-        n, gap = given.numbers, given.gap_mm
+        its = given.read(ClipFields)
+        gap = given.gap_mm
         stuff = given.process.stuff(given.material_b)
-        y = n["undercut"] - gap
+        y = its.undercut_mm - gap
         bent = bend(
             y,
-            n["long"],
-            n["width"],
-            n["thick"],
+            its.long_mm,
+            its.width_mm,
+            its.thick_mm,
             stuff.modulus_mpa,
-            given.words["taper"],
-            n["entry"],
-            n["back"],
+            its.taper,
+            its.entry_deg,
+            its.back_deg,
         )
         # the layers of an arm that is printed standing run across the bend
         along = abs(sum(u * v for u, v in zip(given.up_b, given.frame_b.z_axis, strict=True)))
@@ -148,15 +165,10 @@ class Clip(FitKind):
         limit = None if once is None else once * share
         cures: list[tuple[str, str, str]] = []
         if limit is not None:
-            bears = thickness_for(y, n["long"], limit * AGAIN / 100, given.words["taper"])
+            bears = thickness_for(y, its.long_mm, limit * AGAIN / 100, its.taper)
             thin = math.floor(bears * 20) / 20
-            long = (
-                math.ceil(
-                    math.sqrt(y * n["thick"] / (FACTOR[given.words["taper"]] * limit * AGAIN / 100))
-                    * 2
-                )
-                / 2
-            )
+            strain = FACTOR[its.taper] * limit * AGAIN / 100
+            long = math.ceil(math.sqrt(y * its.thick_mm / strain) * 2) / 2
             cures.append(("long", f"{long:g} mm", f"an arm {long:g} mm long"))
             if thin >= 2 * given.process.line_mm:
                 cures.append(("thick", f"{thin:g} mm", f"an arm {thin:g} mm thick"))
@@ -184,19 +196,19 @@ class Clip(FitKind):
         frame = given.frame_a
         section = SectionView(
             Frame(frame.origin, frame.y_axis, frame.x_axis),
-            (-n["thick"] / 2 - n["undercut"] - 2.5, -n["long"] - _hook_length(given) - 2.0),
-            (n["thick"] / 2 + n["undercut"] + 3.0, 2.5),
+            (-its.thick_mm / 2 - its.undercut_mm - 2.5, -its.long_mm - _hook_length(given) - 2.0),
+            (its.thick_mm / 2 + its.undercut_mm + 3.0, 2.5),
             (
-                Probe("side", (n["thick"] / 2 - 0.3, -n["long"] / 2), (1.0, 0.0)),
+                Probe("side", (its.thick_mm / 2 - 0.3, -its.long_mm / 2), (1.0, 0.0)),
                 Probe(
                     "headroom",
-                    (n["thick"] / 2 + n["undercut"] - 0.2, -n["long"] - gap - 0.2),
+                    (its.thick_mm / 2 + its.undercut_mm - 0.2, -its.long_mm - gap - 0.2),
                     (0.0, 1.0),
                 ),
             ),
             (
-                ("arm", 0.0, -n["long"] / 2),
-                ("catch", n["thick"] / 2 + n["undercut"] + 1.0, -n["long"] / 2),
+                ("arm", 0.0, -its.long_mm / 2),
+                ("catch", its.thick_mm / 2 + its.undercut_mm + 1.0, -its.long_mm / 2),
             ),
         )
         fit = given.fit
@@ -214,30 +226,29 @@ class Clip(FitKind):
             ),
             section,
             (
-                WorkingLine("bends by", f"{n['undercut']:.2f} − {gap:.2f}", y),
+                WorkingLine("bends by", f"{its.undercut_mm:.2f} − {gap:.2f}", y),
                 WorkingLine(
                     "strain",
-                    f"{y:.2f} × {n['thick']:.2f} / ({FACTOR[given.words['taper']]:g} ×"
-                    f" {n['long']:.2f}²)",
+                    f"{y:.2f} × {its.thick_mm:.2f} / ({FACTOR[its.taper]:g} × {its.long_mm:.2f}²)",
                     bent.strain * 100,
                     "%",
                 ),
                 WorkingLine(
                     "force to bend it",
-                    f"{n['width']:.1f} × {n['thick']:.2f}² / 6 × {stuff.modulus_mpa:g} × ε /"
-                    f" {n['long']:.1f}",
+                    f"{its.width_mm:.1f} × {its.thick_mm:.2f}² / 6 × {stuff.modulus_mpa:g} × ε /"
+                    f" {its.long_mm:.1f}",
                     bent.deflection_n,
                     "N",
                 ),
                 WorkingLine(
                     "push in",
-                    f"P × (0.5 + tan {n['entry']:g}°) / (1 − 0.5 × tan {n['entry']:g}°)",
+                    f"P × (0.5 + tan {its.entry_deg:g}°) / (1 − 0.5 × tan {its.entry_deg:g}°)",
                     bent.push_in_n,
                     "N",
                 ),
                 WorkingLine(
                     f"pull out: {out}",
-                    f"return ramp {n['back']:g}°",
+                    f"return ramp {its.back_deg:g}°",
                     0.0 if math.isinf(bent.pull_out_n) else bent.pull_out_n,
                     "N",
                 ),
@@ -249,7 +260,7 @@ class Clip(FitKind):
                     0.0,
                     (fit, frozenset({"back"})),
                     "thick",
-                    n["thick"],
+                    its.thick_mm,
                     -0.5,
                 ),
             ),
@@ -278,78 +289,79 @@ def _onto(frame: Frame) -> Frame:
 def _checked(given: FitInput) -> None:
     positive(given, long="arm", thick="thickness", width="width", undercut="undercut")
     not_negative(given, entry="entry ramp")
-    n = given.numbers
-    if not 5 <= n["entry"] <= 75:
+    n = given.read(ClipFields)
+    if not 5 <= n.entry_deg <= 75:
         raise BuildError(
-            f"an entry ramp of {n['entry']:g}°", remedy="between 5° and 75°; 30° is usual"
+            f"an entry ramp of {n.entry_deg:g}°", remedy="between 5° and 75°; 30° is usual"
         )
-    if not 20 <= n["back"] <= 90:
-        raise BuildError(f"a return ramp of {n['back']:g}°", remedy="between 20° and 90°")
-    if n["undercut"] <= given.gap_mm:
+    if not 20 <= n.back_deg <= 90:
+        raise BuildError(f"a return ramp of {n.back_deg:g}°", remedy="between 20° and 90°")
+    if n.undercut_mm <= given.gap_mm:
         raise BuildError(
-            f"the undercut of {n['undercut']:g} mm is no more than the gap: nothing would hold",
+            f"the undercut of {n.undercut_mm:g} mm is no more than the gap: nothing would hold",
             remedy=f"more than {given.gap_mm:g} mm",
         )
-    if n["long"] < 3 * n["thick"]:
+    if n.long_mm < 3 * n.thick_mm:
         raise BuildError(
-            f"an arm {n['long']:g} mm long and {n['thick']:g} mm thick is too stubby to bend",
-            remedy=f"at least {3 * n['thick']:g} mm long",
+            f"an arm {n.long_mm:g} mm long and {n.thick_mm:g} mm thick is too stubby to bend",
+            remedy=f"at least {3 * n.thick_mm:g} mm long",
         )
 
 
 def _hook_length(given: FitInput) -> float:
-    n = given.numbers
+    n = given.read(ClipFields)
     back = _return(n)
-    return back + FLAT_MM + n["undercut"] / math.tan(math.radians(n["entry"]))
+    return back + FLAT_MM + n.undercut_mm / math.tan(math.radians(n.entry_deg))
 
 
 def _recess(given: FitInput, low: float, high: float, end: float) -> Body:
     """What the hook goes into: its catch leans as the hook's return ramp does, a gap away."""
-    n, f = given.numbers, given.frame_a
-    deep, lean = high + n["undercut"], _return(n)
+    n, f = given.read(ClipFields), given.frame_a
+    deep, lean = high + n.undercut_mm, _return(n)
     points = [
         (low, -end),
         (deep, -end),
-        (deep, -n["long"] - lean),
-        (high, -n["long"]),
-        (low, -n["long"]),
+        (deep, -n.long_mm - lean),
+        (high, -n.long_mm),
+        (low, -n.long_mm),
     ]
     names = ["slot floor", "recess", "catch", "mouth", "slot back"]
     if lean < 1e-9:
         points, names = [*points[:3], points[4]], ["slot floor", "recess", "catch", "slot back"]
     side = Frame(f.origin, f.y_axis, f.x_axis)
-    half = n["width"] / 2 + given.gap_mm
+    half = n.width_mm / 2 + given.gap_mm
     return raised(
         Outline(polygon_loop(points, names)), -half, half, side, given.fit, "outside",
         bottom="recess side", top="recess side",
     )  # fmt: skip
 
 
-def _return(n: Mapping[str, float]) -> float:
+def _return(n: ClipFields) -> float:
     """How far along the arm its return ramp leans over the undercut, mm."""
-    return n["undercut"] / math.tan(math.radians(n["back"])) if n["back"] < 90 else 0.0
+    return n.undercut_mm / math.tan(math.radians(n.back_deg)) if n.back_deg < 90 else 0.0
 
 
 def _arm(given: FitInput) -> Body:
     """The arm with its hook, drawn in its own side view and raised to its width."""
-    n, gap = given.numbers, given.gap_mm
+    its = given.read(ClipFields)
+    gap = given.gap_mm
     # a leaning return ramp meets the catch at its edge: so far on that the gap stands square to it
-    lean = math.radians(90 - n["back"])
-    half = n["thick"] / 2
-    catch = n["long"] + gap * (1 - math.sin(lean)) / math.cos(lean)
-    back = n["undercut"] / math.tan(math.radians(n["back"])) if n["back"] < 90 else 0.0
+    lean = math.radians(90 - its.back_deg)
+    half = its.thick_mm / 2
+    catch = its.long_mm + gap * (1 - math.sin(lean)) / math.cos(lean)
+    back = its.undercut_mm / math.tan(math.radians(its.back_deg)) if its.back_deg < 90 else 0.0
     end = catch + _hook_length(given)
-    thin = half - n["thick"] / 2 if given.words["taper"] != "constant" else -half
+    thin = half - its.thick_mm / 2 if its.taper != "constant" else -half
     # x across the arm towards its hook, y along it
     points = [
-        (-half, -ROOT_MM), (half, -ROOT_MM), (half, catch), (half + n["undercut"], catch + back),
-        (half + n["undercut"], catch + back + FLAT_MM), (half, end), (thin, end),
+        (-half, -ROOT_MM), (half, -ROOT_MM), (half, catch), (half + its.undercut_mm, catch + back),
+        (half + its.undercut_mm, catch + back + FLAT_MM), (half, end), (thin, end),
     ]  # fmt: skip
     names = ["root", "arm front", "hook", "hook side", "ramp", "arm end", "arm back"]
     f = given.frame_b
     # the view's x is the face's up, its y the way out; raised along the face's right
     side = Frame(f.origin, f.y_axis, f.x_axis)
-    wide = n["width"] / 2
+    wide = its.width_mm / 2
     return raised(
         Outline(polygon_loop(points, names)),
         -wide,

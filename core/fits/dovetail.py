@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import dataclass
 
 from core.errors import BuildError
 from core.fits.pieces import ROOM_MM, ROOT_MM, finished, not_negative, opposed, positive, seated
@@ -23,7 +24,19 @@ from core.outlines import Outline, flatten, offset_outline
 from core.outlines.loop import polygon_loop
 from core.solids import Body, Frame, Section, stack
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.state import PartState
+
+
+@dataclass(frozen=True, slots=True)
+class DovetailFields(Fields):
+    """What is set of a dovetail."""
+
+    width_mm: float
+    height_mm: float
+    angle_deg: float
+    long_mm: float
+    lead_in_mm: float
 
 
 @register
@@ -53,11 +66,10 @@ class Dovetail(FitKind):
         )
 
     def build_a(self, given: FitInput) -> PartState:
+        its = given.read(DovetailFields)
         _checked(given)
         tool = _bar(_tail(given, -given.shares[0], -ROOT_MM), given, given.frame_a, 0.0)
-        return finished(
-            given, given.a, add=[tool], stands=given.frame_a, width=given.numbers["width"]
-        )
+        return finished(given, given.a, add=[tool], stands=given.frame_a, width=its.width_mm)
 
     def build_b(self, given: FitInput) -> PartState:
         place = opposed(given.frame_b)
@@ -66,21 +78,21 @@ class Dovetail(FitKind):
         return finished(given, given.b, cut=[_bar(tail, given, place, ROOM_MM, open_to)])
 
     def meeting(self, given: FitInput) -> Meeting:
-        n, gap = given.numbers, given.gap_mm
+        n, gap = given.read(DovetailFields), given.gap_mm
         frame = given.frame_a
         y = frame.y_axis
         plane = Frame(frame.origin, frame.x_axis, (-y[0], -y[1], -y[2]))
-        wide = n["width"] / 2 + _flare(n)
+        wide = n.width_mm / 2 + _flare(n)
         flanks = frozenset({"flank left", "flank right"})
         section = SectionView(
             plane,
             (-wide - 4.0, -3.0),
-            (wide + 4.0, n["height"] + 4.0),
+            (wide + 4.0, n.height_mm + 4.0),
             (
-                Probe("side", (wide - gap - 0.8, n["height"] * 0.6), (1.0, 0.0)),
-                Probe("headroom", (0.0, n["height"] / 2), (0.0, 1.0)),
+                Probe("side", (wide - gap - 0.8, n.height_mm * 0.6), (1.0, 0.0)),
+                Probe("headroom", (0.0, n.height_mm / 2), (0.0, 1.0)),
             ),
-            (("tail", 0.0, n["height"] / 2 - 0.6), ("slot", wide + 2.2, n["height"] / 2)),
+            (("tail", 0.0, n.height_mm / 2 - 0.6), ("slot", wide + 2.2, n.height_mm / 2)),
         )
         return Meeting(
             seated(opposed(frame), given.frame_b),
@@ -97,14 +109,14 @@ class Dovetail(FitKind):
             (
                 WorkingLine(
                     "tail at its top",
-                    f"{2 * wide:.3f} − 2 × {given.shares[0]:.2f} × tan((90° + {n['angle']:g}°)"
+                    f"{2 * wide:.3f} − 2 × {given.shares[0]:.2f} × tan((90° + {n.angle_deg:g}°)"
                     " / 2)",
                     2 * _half_top(_tail(given, -given.shares[0], -ROOT_MM)),
                 ),
                 WorkingLine(
                     "slot deep",
-                    f"{n['height']:.2f} + {given.shares[1]:.2f}",
-                    n["height"] + given.shares[1],
+                    f"{n.height_mm:.2f} + {given.shares[1]:.2f}",
+                    n.height_mm + given.shares[1],
                 ),
             ),
             (
@@ -114,7 +126,7 @@ class Dovetail(FitKind):
                     0.0,
                     (given.fit, frozenset({"tail top"})),
                     "height",
-                    n["height"],
+                    n.height_mm,
                 ),
             ),
             (
@@ -127,7 +139,7 @@ class Dovetail(FitKind):
                 "slide",
                 _along(frame),
                 0.0,
-                n["long"] / 2 + _open_to(given) + 1.0,
+                n.long_mm / 2 + _open_to(given) + 1.0,
                 words="slid apart",
             ),
             touching=True,
@@ -143,38 +155,38 @@ def _along(frame: Frame) -> Frame:
     return Frame(frame.origin, frame.z_axis, frame.y_axis)
 
 
-def _flare(n: Mapping[str, float]) -> float:
+def _flare(n: DovetailFields) -> float:
     """How far the tail widens from foot to top, a side, in mm."""
-    return n["height"] * math.tan(math.radians(n["angle"]))
+    return n.height_mm * math.tan(math.radians(n.angle_deg))
 
 
-def _lean(n: Mapping[str, float]) -> float:
+def _lean(n: DovetailFields) -> float:
     """What a gap across a flank measures level, as a divisor."""
-    return math.cos(math.radians(n["angle"]))
+    return math.cos(math.radians(n.angle_deg))
 
 
 def _checked(given: FitInput) -> None:
     positive(given, width="width", height="height", long="length")
     not_negative(given, lead_in="lead-in")
-    n = given.numbers
-    if not 0 < n["angle"] < 45:
-        raise BuildError(f"a flare of {n['angle']:g}°", remedy="more than 0° and less than 45°")
+    n = given.read(DovetailFields)
+    if not 0 < n.angle_deg < 45:
+        raise BuildError(f"a flare of {n.angle_deg:g}°", remedy="more than 0° and less than 45°")
     hold, need = _flare(n), given.gap_mm / _lean(n)
     if hold <= need:
         raise BuildError(
             f"the flare of {hold:.2f} mm a side is no more than the gap: it would lift"
             " straight out",
-            remedy=f"a flare of more than {math.degrees(math.atan(need / n['height'])):.1f}°",
+            remedy=f"a flare of more than {math.degrees(math.atan(need / n.height_mm)):.1f}°",
         )
-    if n["lead_in"] * 2 >= n["width"] / 2 or n["lead_in"] * 2 >= n["long"]:
+    if n.lead_in_mm * 2 >= n.width_mm / 2 or n.lead_in_mm * 2 >= n.long_mm:
         raise BuildError("the lead-ins meet in the middle of the tail", remedy="a smaller lead-in")
 
 
 def _tail(given: FitInput, grow: float, low: float) -> Outline:
     """The section, width along x and out of the face along y, grown square to its faces."""
-    n = given.numbers
-    slope = math.tan(math.radians(n["angle"]))
-    half, height = n["width"] / 2, n["height"]
+    n = given.read(DovetailFields)
+    slope = math.tan(math.radians(n.angle_deg))
+    half, height = n.width_mm / 2, n.height_mm
 
     def at(y: float) -> float:
         return half + y * slope
@@ -203,15 +215,16 @@ def _tail(given: FitInput, grow: float, low: float) -> Outline:
 
 def _open_to(given: FitInput) -> float:
     """How far down its face the slot runs out of its part, from the middle of the face, mm."""
+    its = given.read(DovetailFields)
     if given.b.body is None:
-        return given.numbers["long"] / 2
+        return its.long_mm / 2
     y, origin = given.frame_b.y_axis, given.frame_b.origin
     x0, y0, z0, x1, y1, z1 = given.b.body.bounds
     corners = [(x, v, z) for x in (x0, x1) for v in (y0, y1) for z in (z0, z1)]
     lowest = min(
         sum(d * (c - o) for d, c, o in zip(y, corner, origin, strict=True)) for corner in corners
     )
-    return max(-lowest, given.numbers["long"] / 2)
+    return max(-lowest, its.long_mm / 2)
 
 
 def _bar(section: Outline, given: FitInput, face: Frame, past: float, open_to: float = 0.0) -> Body:
@@ -220,10 +233,10 @@ def _bar(section: Outline, given: FitInput, face: Frame, past: float, open_to: f
     Args:
         open_to: how far down the face a slot runs, mm.
     """
-    n = given.numbers
+    n = given.read(DovetailFields)
     y = face.y_axis
     run = Frame(face.origin, face.x_axis, (-y[0], -y[1], -y[2]))
-    half, lead = n["long"] / 2, n["lead_in"]
+    half, lead = n.long_mm / 2, n.lead_in_mm
     side = "outside" if past else "inside"
 
     def at(inset: float) -> list:  # type: ignore[type-arg]

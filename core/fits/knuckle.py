@@ -8,6 +8,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core.errors import BuildError
 from core.fits.pieces import (
@@ -38,6 +40,7 @@ from core.outlines import Outline
 from core.outlines.loop import polygon_loop
 from core.solids import Body, Frame
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import Cures
 from core.steps.state import PartState
 
@@ -47,6 +50,20 @@ SHARE = 0.7  # of the face's width that a new hinge takes
 RISES, CLEARS_MM = (1 + math.sqrt(2)) / 2, 1.1
 TIP_MM = 0.4  # flat at the point of a cone
 SKIN_MM = 0.8  # least wall round a cone's mouth
+
+
+@dataclass(frozen=True, slots=True)
+class KnuckleHingeFields(Fields):
+    """What is set of a knuckle hinge."""
+
+    long_mm: float
+    knuckles: float
+    barrel_mm: float
+    up_mm: float
+    turn_deg: float
+    pivot: Literal["cones", "a pin"]
+    pin_mm: float
+    under: Literal["plain", "carried at 45°"]
 
 
 @register
@@ -90,7 +107,8 @@ class KnuckleHinge(FitKind):
         }
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        pin = " {pin} across" if words["pivot"] == "a pin" else ""
+        its = KnuckleHingeFields.typed(words)
+        pin = " {pin} across" if its.pivot == "a pin" else ""
         return (
             "A hinge {long} long of {knuckles} knuckles {barrel} across, turning on {pivot}"
             + pin
@@ -98,6 +116,7 @@ class KnuckleHinge(FitKind):
         )
 
     def build_a(self, given: FitInput) -> PartState:
+        its = given.read(KnuckleHingeFields)
         size = _sizes(given)
         frame = _axis(given, given.frame_a)
         add: list[Body] = []
@@ -105,12 +124,12 @@ class KnuckleHinge(FitKind):
         for index in range(0, size.count, 2):
             low, high = size.span(index)
             add.append(_knuckle(given, size, frame, low, high))
-            if given.words["pivot"] == "cones":
+            if its.pivot == "cones":
                 if index > 0:
                     add.append(_cone(given, size, frame, low, -1.0))
                 if index < size.count - 1:
                     add.append(_cone(given, size, frame, high, 1.0))
-        if given.words["pivot"] == "a pin":
+        if its.pivot == "a pin":
             half = size.long / 2
             add.append(
                 raised(
@@ -120,6 +139,7 @@ class KnuckleHinge(FitKind):
         return finished(given, given.a, add=add, cut=cut, stands=given.frame_a, axis=size.edge)
 
     def build_b(self, given: FitInput) -> PartState:
+        its = given.read(KnuckleHingeFields)
         size = _sizes(given)
         frame = _axis(given, given.frame_b)
         add, cut = [], []
@@ -127,7 +147,7 @@ class KnuckleHinge(FitKind):
             # seen from b the row runs the other way; it is symmetric, so the spans are the same
             low, high = size.span(index)
             add.append(_knuckle(given, size, frame, low, high))
-            if given.words["pivot"] == "cones":
+            if its.pivot == "cones":
                 cut.append(_dimple(given, size, frame, low, 1.0))
                 cut.append(_dimple(given, size, frame, high, -1.0))
             else:
@@ -152,15 +172,16 @@ class KnuckleHinge(FitKind):
         )
 
     def meeting(self, given: FitInput) -> Meeting:
+        its = given.read(KnuckleHingeFields)
         size, gap = _sizes(given), given.gap_mm
-        f, up = given.frame_a, given.numbers["up"]
+        f, up = given.frame_a, its.up_mm
         across = f.shifted(0.0, 2 * up, 2 * size.edge)
         # b's face looks back at a's; its own axis height is counted from its own middle
         target = opposed(Frame(f.point(0.0, 0.0, 2 * size.edge), f.x_axis, f.z_axis))
         del across
         axis = Frame(f.point(0.0, up, size.edge), f.y_axis, _minus(f.x_axis))
         fit = given.fit
-        cones = given.words["pivot"] == "cones"
+        cones = its.pivot == "cones"
         pairs = [
             Pair(
                 "between knuckles",
@@ -264,7 +285,7 @@ class KnuckleHinge(FitKind):
                 180.0,
                 words="folded up",
                 must=False,
-                asked=given.numbers["turn"] or None,
+                asked=its.turn_deg or None,
             ),
             (
                 Stacked(
@@ -296,17 +317,17 @@ class _Sizes:
     """Sizes of a hinge in mm; spans are along the axis from its middle."""
 
     def __init__(self, given: FitInput) -> None:
-        n = given.numbers
+        its = given.read(KnuckleHingeFields)
         positive(given, long="length", barrel="barrel diameter")
-        self.long, self.barrel, self.gap = n["long"], n["barrel"] / 2, given.gap_mm
-        self.count = round(n["knuckles"])
+        self.long, self.barrel, self.gap = its.long_mm, its.barrel_mm / 2, given.gap_mm
+        self.count = round(its.knuckles)
         if self.count < 3 or self.count % 2 == 0:
             raise BuildError(f"a hinge of {self.count} knuckles", remedy="an odd number, 3 or more")
         self.wide = (self.long - (self.count - 1) * self.gap) / self.count
         self.edge = self.barrel + self.gap
-        self.pin = n["pin"] / 2
+        self.pin = its.pin_mm / 2
         self.cone = self.barrel - SKIN_MM
-        if given.words["pivot"] == "cones":
+        if its.pivot == "cones":
             if self.cone <= TIP_MM + 0.4:
                 raise BuildError(
                     "the barrel is too thin for cones",
@@ -343,20 +364,22 @@ def _sizes(given: FitInput) -> _Sizes:
 
 def _axis(given: FitInput, face: Frame) -> Frame:
     """The hinge's axis in front of a face: z along the face's right."""
+    its = given.read(KnuckleHingeFields)
     size = _sizes(given)
-    place = face.point(0.0, given.numbers["up"], size.edge)
+    place = face.point(0.0, its.up_mm, size.edge)
     return Frame(place, face.y_axis, face.x_axis)
 
 
 def _knuckle(given: FitInput, size: _Sizes, axis: Frame, low: float, high: float) -> Body:
     """A barrel with the web that ties it to its leaf (which lies towards the axis frame's −y)."""
+    its = given.read(KnuckleHingeFields)
     barrel = raised(
         disc(size.barrel), low, high, axis, given.fit, bottom="knuckle end", top="knuckle end"
     )
     # x of the axis frame is the face's up, y is out of the face
     reach = size.edge + ROOT_MM
     web = box(size.barrel, reach, -size.barrel / 2, -reach / 2)
-    if given.words["under"] == "carried at 45°":
+    if its.under == "carried at 45°":
         r, lean = size.barrel, size.barrel / math.sqrt(2)
         foot = size.edge + r * math.sqrt(2)
         points = [(-foot - ROOT_MM, -reach), (-lean, lean), (0.0, 0.0), (0.0, -reach)]

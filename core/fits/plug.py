@@ -5,6 +5,8 @@ shank.
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core.errors import BuildError
 from core.fits.pieces import (
@@ -32,9 +34,21 @@ from core.fits.registry import (
 from core.outlines import Outline, combine_outlines, offset_outline, rectangle, regular_polygon
 from core.solids import Prism
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.state import PartState
 
 FORMS = ("round", "hexagonal", "square", "D")
+
+
+@dataclass(frozen=True, slots=True)
+class PlugFields(Fields):
+    """What is set of a plug."""
+
+    form: Literal["round", "hexagonal", "square", "D"]
+    across_mm: float
+    depth_mm: float
+    headroom_mm: float
+    lead_in_mm: float
 
 
 @register
@@ -60,12 +74,13 @@ class Plug(FitKind):
         return "A {form} plug {across} across, {depth} deep, headroom {headroom}, lead-in {lead_in}"
 
     def build_a(self, given: FitInput) -> PartState:
+        its = given.read(PlugFields)
         _checked(given)
         outline = _socket(given)
-        deep = given.numbers["depth"] + given.numbers["headroom"]
+        deep = its.depth_mm + its.headroom_mm
         tool = led(
             outline, -deep, 0.0, given.frame_a, given.fit, "outside",
-            lead_high=given.numbers["lead_in"], name="socket side",
+            lead_high=its.lead_in_mm, name="socket side",
         )  # fmt: skip
         places = {"floor": given.frame_a.lifted(-deep)}
         return finished(
@@ -74,11 +89,12 @@ class Plug(FitKind):
         )  # fmt: skip
 
     def build_b(self, given: FitInput) -> PartState:
-        outline, depth = _plug(given), given.numbers["depth"]
+        its = given.read(PlugFields)
+        outline, depth = _plug(given), its.depth_mm
         root = 0.4 if given.b.body is not None else 0.0
         tool = led(
             outline, -root, depth, given.frame_b, given.fit, "inside",
-            lead_high=given.numbers["lead_in"], name="plug side",
+            lead_high=its.lead_in_mm, name="plug side",
         )  # fmt: skip
         prism = Prism(given.frame_b, outline, 0.0, depth)
         places = {"plug end": given.frame_b.lifted(depth)}
@@ -93,21 +109,22 @@ class Plug(FitKind):
         )
 
     def meeting(self, given: FitInput) -> Meeting:
-        n, gap = given.numbers, given.gap_mm
+        its = given.read(PlugFields)
+        gap = given.gap_mm
         inner, _outer = given.shares
         socket, plug = _socket(given).size[0], _plug(given).size[0]
         half = socket / 2
-        hexagonal = given.words["form"] == "hexagonal"
+        hexagonal = its.form == "hexagonal"
         flats = " its flats" if hexagonal else ""
         section = SectionView(
             upright_cut(given.frame_a),
-            (-half - 5.0, -n["depth"] - n["headroom"] - 2.5),
+            (-half - 5.0, -its.depth_mm - its.headroom_mm - 2.5),
             (half + 5.0, 3.0),
             (
-                Probe("side", (half - gap - 0.5, -n["depth"] / 2), (1.0, 0.0)),
-                Probe("headroom", (0.0, -n["depth"] / 2), (0.0, -1.0)),
+                Probe("side", (half - gap - 0.5, -its.depth_mm / 2), (1.0, 0.0)),
+                Probe("headroom", (0.0, -its.depth_mm / 2), (0.0, -1.0)),
             ),
-            (("plug", 0.0, -n["depth"] / 3), ("socket", half + 3.0, -n["depth"] / 3)),
+            (("plug", 0.0, -its.depth_mm / 3), ("socket", half + 3.0, -its.depth_mm / 3)),
         )
         return Meeting(
             seated(opposed(given.frame_a), given.frame_b),
@@ -122,20 +139,20 @@ class Plug(FitKind):
                     "headroom",
                     (given.fit, frozenset({"bottom"})),
                     (given.fit, frozenset({"top"})),
-                    n["headroom"],
+                    its.headroom_mm,
                 ),
             ),
             section,
             (
                 WorkingLine(
                     f"plug across{flats}",
-                    f"{n['across']:.2f} − 2 × {inner:.2f}",
-                    n["across"] - 2 * inner,
+                    f"{its.across_mm:.2f} − 2 × {inner:.2f}",
+                    its.across_mm - 2 * inner,
                 ),
                 WorkingLine(
                     f"socket across{flats}",
-                    f"{n['across'] - 2 * inner:.2f} + 2 × {gap:.2f}",
-                    n["across"] - 2 * inner + 2 * gap,
+                    f"{its.across_mm - 2 * inner:.2f} + 2 × {gap:.2f}",
+                    its.across_mm - 2 * inner + 2 * gap,
                 ),
                 *(
                     (
@@ -149,8 +166,8 @@ class Plug(FitKind):
                 ),
                 WorkingLine(
                     "socket depth",
-                    f"{n['depth']:.2f} + {n['headroom']:.2f}",
-                    n["depth"] + n["headroom"],
+                    f"{its.depth_mm:.2f} + {its.headroom_mm:.2f}",
+                    its.depth_mm + its.headroom_mm,
                 ),
             ),
             (
@@ -160,23 +177,24 @@ class Plug(FitKind):
                     0.0,
                     (given.fit, frozenset({"socket side"})),
                     "across",
-                    n["across"],
+                    its.across_mm,
                     -0.5,
                 ),
             ),
             _cautions(given),
-            Motion("slide", given.frame_a, 0.0, n["depth"] + 2.0, words="drawn out"),
+            Motion("slide", given.frame_a, 0.0, its.depth_mm + 2.0, words="drawn out"),
             touching=True,
         )
 
 
 def _checked(given: FitInput) -> None:
+    its = given.read(PlugFields)
     positive(given, across="size across", depth="depth")
     not_negative(given, headroom="headroom", lead_in="lead-in")
-    most = min(given.numbers["depth"], given.numbers["across"] / 4)
-    if given.numbers["lead_in"] > most:
+    most = min(its.depth_mm, its.across_mm / 4)
+    if its.lead_in_mm > most:
         raise BuildError(
-            f"a {given.numbers['lead_in']:g} mm lead-in does not fit this plug",
+            f"a {its.lead_in_mm:g} mm lead-in does not fit this plug",
             remedy=f"at most {most:.3g} mm",
         )
 
@@ -204,12 +222,14 @@ def _socket(given: FitInput) -> Outline:
 
 
 def _shifted(given: FitInput, by: float) -> Outline:
-    outline = _outline(given.words["form"], given.numbers["across"])
+    its = given.read(PlugFields)
+    outline = _outline(its.form, its.across_mm)
     return offset_outline(outline, by) if by else outline
 
 
 def _cautions(given: FitInput) -> tuple[tuple[str, str], ...]:
-    lead, gap = given.numbers["lead_in"], given.gap_mm
+    its = given.read(PlugFields)
+    lead, gap = its.lead_in_mm, given.gap_mm
     if lead == 0:
         return (("note", "no lead-in: the sharp edges meet when the plug goes in"),)
     return (("good", f"the two lead-ins pass each other by {2 * lead + gap:.2f} mm a side"),)

@@ -6,6 +6,7 @@ The section grows outwards, so that the opening stays where it is when the wall 
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 
 from core.errors import BuildError
 from core.fits.pieces import box, finished, not_negative, positive, raised, seated
@@ -26,7 +27,21 @@ from core.outlines.loop import polygon_loop
 from core.solids import Frame
 from core.solids.swept import swept_body
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.state import PartState
+
+
+@dataclass(frozen=True, slots=True)
+class RailFields(Fields):
+    """What is set of a rail."""
+
+    opening_mm: float
+    tall_mm: float
+    thick_mm: float
+    deep_mm: float
+    wall_mm: float
+    end_gap_mm: float
+    pull_mm: float
 
 
 @register
@@ -57,13 +72,13 @@ class Rail(FitKind):
         )
 
     def build_a(self, given: FitInput) -> PartState:
-        n = given.numbers
+        n = given.read(RailFields)
         positive(
             given, opening="opening", tall="height", thick="thickness", deep="reach", wall="wall"
         )
         not_negative(given, end_gap="gap at the edges", pull="length above")
-        half, wall = _slot(given) / 2, n["wall"]
-        floor = n["deep"] + n["end_gap"]
+        half, wall = _slot(given) / 2, n.wall_mm
+        floor = n.deep_mm + n.end_gap_mm
         # right is outwards from the opening (the path runs down, across and up), up through the
         # flap
         points = [
@@ -87,18 +102,18 @@ class Rail(FitKind):
             "slot side",
         ]
         outline = Outline(polygon_loop(points, names))
-        path, _ = path_of(_path(n["opening"], n["tall"]))
+        path, _ = path_of(_path(n.opening_mm, n.tall_mm))
         body = swept_body(outline, path, False, given.frame_a, given.fit)
-        return finished(given, given.a, add=[body], slot=2 * half, opening=n["opening"])
+        return finished(given, given.a, add=[body], slot=2 * half, opening=n.opening_mm)
 
     def build_b(self, given: FitInput) -> PartState:
-        n = given.numbers
-        thick = n["thick"] - 2 * given.shares[0]
+        n = given.read(RailFields)
+        thick = n.thick_mm - 2 * given.shares[0]
         if thick <= 0:
             raise BuildError(
                 "nothing is left of the flap", remedy="a thicker flap or a smaller gap"
             )
-        wide, tall = n["opening"] + 2 * n["deep"], n["tall"] + n["deep"] + n["pull"]
+        wide, tall = n.opening_mm + 2 * n.deep_mm, n.tall_mm + n.deep_mm + n.pull_mm
         body = raised(
             box(wide, tall),
             -thick / 2,
@@ -115,24 +130,24 @@ class Rail(FitKind):
         return finished(given, given.b, add=[body], places=places, thickness=thick, width=wide)
 
     def meeting(self, given: FitInput) -> Meeting:
-        n, gap = given.numbers, given.gap_mm
-        slot, thick = _slot(given), n["thick"] - 2 * given.shares[0]
-        tall = n["tall"] + n["deep"] + n["pull"]
+        n, gap = given.read(RailFields), given.gap_mm
+        slot, thick = _slot(given), n.thick_mm - 2 * given.shares[0]
+        tall = n.tall_mm + n.deep_mm + n.pull_mm
         f = given.frame_a
         # the flap stands on the rail's floor, its middle over the opening's
-        middle = f.shifted(0.0, -n["deep"] + tall / 2)
-        level = Frame(f.point(n["opening"] / 2, n["tall"] / 2, 0.0), f.x_axis, f.y_axis)
-        reach = n["deep"] + n["end_gap"] + n["wall"]
+        middle = f.shifted(0.0, -n.deep_mm + tall / 2)
+        level = Frame(f.point(n.opening_mm / 2, n.tall_mm / 2, 0.0), f.x_axis, f.y_axis)
+        reach = n.deep_mm + n.end_gap_mm + n.wall_mm
         section = SectionView(
             # u outwards into the rail, v through the flap's thickness
             Frame(level.origin, f.x_axis, (-f.y_axis[0], -f.y_axis[1], -f.y_axis[2])),
-            (-6.0, -slot / 2 - n["wall"] - 1.5),
-            (reach + 1.5, slot / 2 + n["wall"] + 1.5),
+            (-6.0, -slot / 2 - n.wall_mm - 1.5),
+            (reach + 1.5, slot / 2 + n.wall_mm + 1.5),
             (
-                Probe("side", (n["deep"] / 2, thick / 2 - 0.3), (0.0, 1.0)),
-                Probe("headroom", (n["deep"] - 0.4, 0.0), (1.0, 0.0)),
+                Probe("side", (n.deep_mm / 2, thick / 2 - 0.3), (0.0, 1.0)),
+                Probe("headroom", (n.deep_mm - 0.4, 0.0), (1.0, 0.0)),
             ),
-            (("flap", -3.0, 0.0), ("rail", reach - n["wall"] / 2, 0.0)),
+            (("flap", -3.0, 0.0), ("rail", reach - n.wall_mm / 2, 0.0)),
         )
         return Meeting(
             seated(middle, given.frame_b),
@@ -147,7 +162,7 @@ class Rail(FitKind):
                     "edge",
                     (given.fit, frozenset({"slot floor"})),
                     (given.fit, frozenset({"left", "right", "front"})),
-                    n["end_gap"],
+                    n.end_gap_mm,
                 ),
             ),
             section,
@@ -155,35 +170,36 @@ class Rail(FitKind):
                 WorkingLine("slot", f"{thick:.2f} + 2 × {gap:.2f}", slot),
                 WorkingLine(
                     "flap wide",
-                    f"{n['opening']:.2f} + 2 × {n['deep']:.2f}",
-                    n["opening"] + 2 * n["deep"],
+                    f"{n.opening_mm:.2f} + 2 × {n.deep_mm:.2f}",
+                    n.opening_mm + 2 * n.deep_mm,
                 ),
                 WorkingLine(
-                    "rail deep", f"{n['deep']:.2f} + {n['end_gap']:.2f}", n["deep"] + n["end_gap"]
+                    "rail deep", f"{n.deep_mm:.2f} + {n.end_gap_mm:.2f}", n.deep_mm + n.end_gap_mm
                 ),
                 WorkingLine(
-                    "rail over all", f"{slot:.2f} + 2 × {n['wall']:.2f}", slot + 2 * n["wall"]
+                    "rail over all", f"{slot:.2f} + 2 × {n.wall_mm:.2f}", slot + 2 * n.wall_mm
                 ),
             ),
             (
                 WallLeft(
                     "a",
                     "wall of the rail",
-                    n["wall"],
+                    n.wall_mm,
                     (given.fit, frozenset({"slot side"})),
                     "wall",
-                    n["wall"],
+                    n.wall_mm,
                     1.0,
                 ),
             ),
             (("good", "split the rail at its mitres to print each side on edge"),),
-            Motion("slide", Frame(f.origin, f.z_axis, f.y_axis), 0.0, n["tall"], words="raised"),
+            Motion("slide", Frame(f.origin, f.z_axis, f.y_axis), 0.0, n.tall_mm, words="raised"),
         )
 
 
 def _slot(given: FitInput) -> float:
     """The slot: the flap as made, and a gap on either side."""
-    return given.numbers["thick"] - 2 * given.shares[0] + 2 * given.gap_mm
+    its = given.read(RailFields)
+    return its.thick_mm - 2 * given.shares[0] + 2 * given.gap_mm
 
 
 def _path(opening: float, tall: float):  # type: ignore[no-untyped-def]

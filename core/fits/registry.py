@@ -13,9 +13,11 @@ from core.process.model import Feel, Process
 from core.solids import Frame
 from core.solids.frame import Vector
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import Cures, Start
 from core.steps.state import PartState
 
+F = TypeVar("F", bound=Fields)
 GIVES_WAY = ("outer", "inner", "half each")
 FaceSet = tuple[str, frozenset[str]]  # step id, face names
 
@@ -41,6 +43,10 @@ class FitInput:
     material_b: str = ""
     feel: Feel | None = None  # what was asked for; None where there is none
     up_b: Vector = (0.0, 0.0, 1.0)  # which way part b is printed, in its own coordinates
+
+    def read(self, kind: type[F]) -> F:
+        """What is set of the fit, as attributes with their units."""
+        return kind.typed(self.words, self.numbers)
 
     @property
     def shares(self) -> tuple[float, float]:

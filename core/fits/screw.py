@@ -9,6 +9,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -44,9 +46,10 @@ from core.process import propose_gap
 from core.solids import Body, Frame
 from core.solids.mesh import triangle_mesh
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import Cures
 from core.steps.state import PartState
-from core.steps.thread import host_radius, inside_thread, outside_thread
+from core.steps.thread import Run, host_radius, inside_thread, outside_thread
 from core.threads import Opening, Thread, opened, read_thread
 from core.threads.series import SUGGESTED
 from core.threads.strength import (
@@ -83,6 +86,27 @@ def _winds(loop: NDArray[np.float64]) -> int:
     steps = np.diff(np.append(angles, angles[0]))
     turned = (steps + math.pi) % (2 * math.pi) - math.pi
     return round(float(turned.sum()) / (2 * math.pi))
+
+
+@dataclass(frozen=True, slots=True)
+class ScrewFields(Fields):
+    """What is set of a screw."""
+
+    designation: str
+    long_mm: float
+    engaged_mm: float
+    screwed_mm: float
+    makes: Literal["hexagon nut", "round cap", "tapped hole only"]
+    wall_mm: float
+    plate_mm: float
+    grips: float
+    start_mm: float
+    lead_in_mm: float
+    run_out_mm: float
+    relief_mm: float
+    starts: float
+    hand: Literal["right", "left"]
+    drawn: Literal["in full", "as a mark only"]
 
 
 @register
@@ -149,13 +173,14 @@ class Screw(FitKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
+        its = ScrewFields.typed(words)
         told = (
             "Thread {designation}, {long} long on the bolt and {engaged} in the nut, screwed on by"
             " {screwed}; the other part is a {makes}"
         )
-        if words["makes"] != "tapped hole only":
+        if its.makes != "tapped hole only":
             told += ", wall {wall}"
-        if words["makes"] == "round cap":
+        if its.makes == "round cap":
             told += ", plate {plate}, {grips} grips"
         return told + "; lead-in {lead_in}, {hand} hand"
 
@@ -187,13 +212,14 @@ class Screw(FitKind):
 
     def most_gap(self, words: Mapping[str, str], gives_way: str) -> float | None:
         """As much play as leaves half the depth of thread engaged."""
-        starts = int(words["starts"]) if words["starts"].strip().isdigit() else 1
-        thread = read_thread(words["designation"], starts, words["hand"] == "left")
+        its, text = ScrewFields.typed(words), words.get("starts", "")
+        starts = int(text) if text.strip().isdigit() else 1
+        thread = read_thread(its.designation, starts, its.hand == "left")
         return most_gap_mm(thread, {"inner": 1.0, "outer": 0.0}.get(gives_way, 0.5))
 
     def build_a(self, given: FitInput) -> PartState:
+        its = given.read(ScrewFields)
         thread, bolt, _ = _sides(given)
-        n = given.numbers
         positive(given, long="length on the bolt", engaged="length in the nut")
         not_negative(
             given,
@@ -203,20 +229,14 @@ class Screw(FitKind):
             relief="relief",
             screwed="length screwed on",
         )
-        if n["screwed"] > n["engaged"] and given.words["makes"] == "round cap":
+        if its.screwed_mm > its.engaged_mm and its.makes == "round cap":
             raise BuildError(
                 "a cap cannot be screwed on further than its thread is deep",
-                remedy=f"at most {n['engaged']:g} mm",
+                remedy=f"at most {its.engaged_mm:g} mm",
             )
-        numbers = {
-            "long": n["long"],
-            "start": n["start"],
-            "lead_in": n["lead_in"],
-            "run_out": n["run_out"],
-            "relief": n["relief"],
-        }
+        run = Run(its.long_mm, its.start_mm, its.lead_in_mm, its.run_out_mm, its.relief_mm)
         body = outside_thread(
-            given.a.solid(), given.frame_a, thread, bolt, given.fit, numbers, _modelled(given)
+            given.a.solid(), given.frame_a, thread, bolt, given.fit, run, _modelled(given)
         )
         return finished(
             given,
@@ -226,11 +246,11 @@ class Screw(FitKind):
         )
 
     def build_b(self, given: FitInput) -> PartState:
+        its = given.read(ScrewFields)
         thread, _, nut = _sides(given)
-        n = given.numbers
         state = given.b
         frame = given.frame_b
-        if given.words["makes"] != "tapped hole only":
+        if its.makes != "tapped hole only":
             body = _blank(given, thread, nut, frame)
             state = finished(given, state, add=[body])
         elif state.body is None:
@@ -238,21 +258,17 @@ class Screw(FitKind):
                 f"'{state.part}' has no solid yet to tap",
                 remedy="begin it, or let the fit make a nut or a cap",
             )
-        numbers = {
-            "long": n["engaged"],
-            "start": n["start"],
-            "lead_in": n["lead_in"],
-            "relief": 0.0,
-        }
-        body = inside_thread(state, frame, thread, nut, given.fit, numbers, _modelled(given))
+        run = Run(its.engaged_mm, its.start_mm, its.lead_in_mm)
+        body = inside_thread(state, frame, thread, nut, given.fit, run, _modelled(given))
         places = {"mouth": frame, "back": frame.lifted(-_blank_height(given)).facing_back()}
         kept = PartState(state.part, body, given.b.features, state.key)
         return finished(given, kept, places=places, bore=2 * nut.root, major=2 * nut.crest)
 
     def meeting(self, given: FitInput) -> Meeting:
+        its = given.read(ScrewFields)
         thread, bolt, nut = _sides(given)
-        n, gap = given.numbers, given.gap_mm
-        screwed = n["screwed"]
+        gap = given.gap_mm
+        screwed = its.screwed_mm
         turns = screwed / thread.lead
         hand = -1.0 if thread.left_hand else 1.0
         # the nut's mouth looks at the bolt: turned over about x, then on by the turns it has taken
@@ -260,7 +276,7 @@ class Screw(FitKind):
             given.frame_a.point(0, 0, -screwed), given.frame_a.x_axis, _minus(given.frame_a.z_axis)
         )
         face = face.turned(hand * 360 * turns)
-        meets = min(screwed, n["engaged"], n["long"])
+        meets = min(screwed, its.engaged_mm, its.long_mm)
         middle = -meets / 2
         crest, root = nut.crest - bolt.crest, nut.root - bolt.root
         pairs: list[Pair] = []
@@ -300,11 +316,11 @@ class Screw(FitKind):
         section = SectionView(
             upright_cut(given.frame_a),
             (bolt.root - 1.6, middle - window),
-            (half + min(n["wall"], 3.0) + 1.0, middle + window),
+            (half + min(its.wall_mm, 3.0) + 1.0, middle + window),
             (Probe("side", (bolt.root - 0.2, _crest_height(thread, middle)), (1.0, 0.0)),),
             (
                 ("bolt", bolt.root - 0.8, middle),
-                ("nut", half + min(n["wall"], 3.0) / 2 + 0.6, middle),
+                ("nut", half + min(its.wall_mm, 3.0) / 2 + 0.6, middle),
             ),
         )
         radial = (
@@ -361,14 +377,14 @@ class Screw(FitKind):
                     WallLeft(
                         "b",
                         "wall round the thread",
-                        n["wall"],
+                        its.wall_mm,
                         (given.fit, frozenset({"crest"})),
                         "wall",
-                        n["wall"],
+                        its.wall_mm,
                         1.0,
                     ),
                 )
-                if _modelled(given) and given.words["makes"] != "tapped hole only"
+                if _modelled(given) and its.makes != "tapped hole only"
                 else ()
             ),
             tuple(_cautions(given, thread)),
@@ -416,6 +432,7 @@ def _holds(
 
 def _engages(given: FitInput, thread: Thread, bolt: Opening, nut: Opening, meets: float) -> Engages:
     """What holds bolt and nut together, with what would hold where this does not."""
+    its = given.read(ScrewFields)
     inner = given.shares[0] / given.gap_mm if given.gap_mm else 0.0
     cures: list[tuple[str, str, str]] = []
     most = most_gap_mm(thread, inner)
@@ -434,8 +451,8 @@ def _engages(given: FitInput, thread: Thread, bolt: Opening, nut: Opening, meets
         (given.fit, frozenset({"crest"})),
         (given.fit, frozenset({"bore"})),
         # the nut's mouth lies as far down as it is screwed on, its body above it
-        max(-given.numbers["screwed"], -given.numbers["long"]),
-        min(given.numbers["engaged"] - given.numbers["screwed"], 0.0),
+        max(-its.screwed_mm, -its.long_mm),
+        min(its.engaged_mm - its.screwed_mm, 0.0),
         full_depth_mm(thread),
         thread.lead,
         strips.strips_at_n,
@@ -447,9 +464,10 @@ def _engages(given: FitInput, thread: Thread, bolt: Opening, nut: Opening, meets
 
 def _longer(given: FitInput, thread: Thread) -> tuple[tuple[str, str, str], ...]:
     """The one length that keeps fewer than two turns from engaging, made long enough."""
-    n = given.numbers
-    wanted = 2.5 * thread.lead + n["lead_in"]
-    short = [name for name in ("screwed", "engaged", "long") if n[name] < wanted]
+    n = given.read(ScrewFields)
+    wanted = 2.5 * thread.lead + n.lead_in_mm
+    lengths = {"screwed": n.screwed_mm, "engaged": n.engaged_mm, "long": n.long_mm}
+    short = [name for name, mm in lengths.items() if mm < wanted]
     if len(short) != 1:
         return ()
     text = f"{math.ceil(wanted * 2) / 2:g} mm"
@@ -470,13 +488,15 @@ def _minus(v: tuple[float, float, float]) -> tuple[float, float, float]:
 
 
 def _modelled(given: FitInput) -> bool:
-    return given.words["drawn"] == "in full"
+    its = given.read(ScrewFields)
+    return its.drawn == "in full"
 
 
 def _sides(given: FitInput) -> tuple[Thread, Opening, Opening]:
     """The thread, the bolt's side and the nut's, opened by what each gives."""
-    starts = round(given.numbers["starts"])
-    thread = read_thread(given.words["designation"], starts, given.words["hand"] == "left")
+    its = given.read(ScrewFields)
+    starts = round(its.starts)
+    thread = read_thread(its.designation, starts, its.hand == "left")
     inner, outer = given.shares
     return thread, opened(thread, inner, True), opened(thread, outer, False, inner)
 
@@ -487,25 +507,25 @@ def _crest_height(thread: Thread, near: float) -> float:
 
 
 def _blank_height(given: FitInput) -> float:
-    n = given.numbers
-    return n["engaged"] + (n["plate"] if given.words["makes"] == "round cap" else 0.0)
+    its = given.read(ScrewFields)
+    return its.engaged_mm + (its.plate_mm if its.makes == "round cap" else 0.0)
 
 
 def _blank(given: FitInput, thread: Thread, nut: Opening, frame: Frame) -> Body:
     """The nut or cap before it is threaded, its mouth at the frame and its back below."""
-    n = given.numbers
+    its = given.read(ScrewFields)
     positive(given, wall="wall")
-    radius = nut.crest + n["wall"]
+    radius = nut.crest + its.wall_mm
     tall = _blank_height(given)
-    if given.words["makes"] == "hexagon nut":
+    if its.makes == "hexagon nut":
         return raised(
             regular_polygon(6, 2 * radius), -tall, 0.0, frame, given.fit, top="mouth", bottom="back"
         )
     body = raised(disc(radius), -tall, 0.0, frame, given.fit, top="mouth", bottom="back")
-    grips = round(n["grips"])
+    grips = round(its.grips)
     if grips > 0:
         # flutes a third of the wall deep, so that it can be gripped and still prints upright
-        deep = min(n["wall"] / 3, 1.2)
+        deep = min(its.wall_mm / 3, 1.2)
         for index in range(grips):
             spot = frame.turned(360 / grips * index)
             wide = min(2.0, 2 * math.pi * radius / grips / 2)
@@ -522,10 +542,10 @@ def _set(field: str, value_mm: float) -> Cures:
 
 
 def _cautions(given: FitInput, thread: Thread) -> list[tuple[str, str] | tuple[str, str, Cures]]:
-    n = given.numbers
+    its = given.read(ScrewFields)
     found: list[tuple[str, str] | tuple[str, str, Cures]] = []
-    if n["lead_in"] < (thread.major - thread.minor_external) / 2:
-        short = (thread.major - thread.minor_external) / 2 - n["lead_in"]
+    if its.lead_in_mm < (thread.major - thread.minor_external) / 2:
+        short = (thread.major - thread.minor_external) / 2 - its.lead_in_mm
         found.append(
             (
                 "note",
@@ -536,18 +556,18 @@ def _cautions(given: FitInput, thread: Thread) -> list[tuple[str, str] | tuple[s
                 _set("lead_in", (thread.major - thread.minor_external) / 2 + 0.05),
             )
         )
-    if 0 < n["relief"] < thread.pitch:
+    if 0 < its.relief_mm < thread.pitch:
         found.append(
             (
                 "warning",
                 (
-                    f"a relief {n['relief']:g} mm wide is less than one pitch, {thread.pitch:g} mm:"
-                    " a nut jams before it is through"
+                    f"a relief {its.relief_mm:g} mm wide is less than one pitch,"
+                    f" {thread.pitch:g} mm: a nut jams before it is through"
                 ),
                 _set("relief", thread.pitch),
             )
         )
-    if given.words["makes"] == "round cap" and round(n["grips"]) == 0:
+    if its.makes == "round cap" and round(its.grips) == 0:
         words = "a smooth round cap has nothing to turn it by: give it grips"
         found.append(("note", words, (("grips", "18", "18 grips"),)))
     if not _modelled(given):

@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from core.fits.registry import FitInput, FitKind, Meeting, Motion, Pair, register
+from core.fits.slip_lid_fields import SlipLidFields
 from core.fits.slip_lid_held import air_grooves, bead, bead_groove, held_bends, held_working
 from core.fits.slip_lid_sizes import headroom, lid_sizes
 from core.fits.slip_lid_solids import cavity, lip, neck_chamfer, neck_cutter
@@ -70,7 +71,8 @@ class SlipLid(FitKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        if words["school"] == "lip":
+        its = SlipLidFields.typed(words)
+        if its.school == "lip":
             return (
                 "As a {school} {engagement} high, seam {seam} in from the outside, "
                 "plate {plate}, headroom {headroom}, lead-in {lead_in}"
@@ -91,34 +93,36 @@ class SlipLid(FitKind):
     # -- geometry -----------------------------------------------------------------------
 
     def build_a(self, given: FitInput) -> PartState:
-        _, mouth = given.a.mouth(given.words["rim"])
+        its = given.read(SlipLidFields)
+        _, mouth = given.a.mouth(its.rim)
         sizes = lid_sizes(given, mouth)
         body = given.a.solid()
-        if given.words["school"] == "lip":
+        if its.school == "lip":
             body = body + lip(given, mouth, sizes)
         elif sizes.lip > 0:
             body = body - neck_cutter(given, mouth, sizes)
             body = body - neck_chamfer(given, mouth, sizes)
         else:
             body = body - neck_chamfer(given, mouth, sizes)
-        if given.numbers["bead"] > 0:
+        if its.bead_mm > 0:
             body = body + bead(given, mouth, sizes)
         top = sizes.ceiling - headroom(given)
-        frame = mouth.frame.lifted(top if given.words["school"] == "lip" else 0.0)
+        frame = mouth.frame.lifted(top if its.school == "lip" else 0.0)
         quantities = {
             "gap": length(given.gap_mm),
-            "engagement": length(given.numbers["engagement"]),
+            "engagement": length(its.engagement_mm),
         }
         return given.a.made(body, Feature(given.fit, {"lip top": frame}, quantities))
 
     def build_b(self, given: FitInput) -> PartState:
-        _, mouth = given.a.mouth(given.words["rim"])
+        its = given.read(SlipLidFields)
+        _, mouth = given.a.mouth(its.rim)
         sizes = lid_sizes(given, mouth)
         outline = offset_outline(mouth.outer, -sizes.lid)
         height = sizes.top - sizes.low
         prism = Prism(Frame(), outline, 0.0, height)
         shell = prism_body(prism, given.fit) - cavity(given, mouth, sizes)
-        if given.numbers["bead"] > 0:
+        if its.bead_mm > 0:
             shell = shell - bead_groove(given, mouth, sizes)
         for groove in air_grooves(given, mouth, sizes):
             shell = shell - groove
@@ -135,9 +139,10 @@ class SlipLid(FitKind):
     # -- what it says -------------------------------------------------------------------
 
     def meeting(self, given: FitInput) -> Meeting:
-        _, mouth = given.a.mouth(given.words["rim"])
+        its = given.read(SlipLidFields)
+        _, mouth = given.a.mouth(its.rim)
         sizes = lid_sizes(given, mouth)
-        lip_school = given.words["school"] == "lip"
+        lip_school = its.school == "lip"
         inner = inner_faces(given, mouth, sizes)
         pairs = [Pair("side", inner, (given.fit, frozenset({"skirt inside"})), given.gap_mm)]
         if lip_school:
@@ -158,7 +163,7 @@ class SlipLid(FitKind):
             tuple(cautions(given, mouth, sizes)),
             # a bead bends the skirt on its way: no rigid motion
             None
-            if given.numbers["bead"] > 0
+            if its.bead_mm > 0
             else Motion(
                 "slide", mouth.frame, 0.0, sizes.ceiling - sizes.low + 2.0, words="lifted off"
             ),

@@ -14,6 +14,7 @@ import numpy as np
 from core.errors import BuildError
 from core.fits.pieces import box
 from core.fits.registry import Bends, FitInput, WorkingLine
+from core.fits.slip_lid_fields import SlipLidFields
 from core.fits.slip_lid_sizes import Sizes
 from core.outlines import flatten, offset_outline, segment_counts
 from core.solids import Body, Frame, Prism, Section, prism_body, stack
@@ -24,14 +25,16 @@ ROOT_MM = 0.3
 
 def _middle(given: FitInput, sizes: Sizes) -> float:
     """The height of the bead above the rim: half-way up the straight side."""
-    lead = given.numbers["lead_in"]
-    low, high = sizes.low + lead, sizes.low + given.numbers["engagement"] - lead
+    its = given.read(SlipLidFields)
+    lead = its.lead_in_mm
+    low, high = sizes.low + lead, sizes.low + its.engagement_mm - lead
     return (low + high) / 2
 
 
 def _ridge(given: FitInput, mouth: Mouth, sizes: Sizes, grow: float, side: str) -> Body:
     """A 45° ridge round the inner part, ``grow`` larger square to its faces."""
-    high = given.numbers["bead"]
+    its = given.read(SlipLidFields)
+    high = its.bead_mm
     base = offset_outline(mouth.outer, -sizes.lip)
     counts = segment_counts(base)
     at = _middle(given, sizes)
@@ -53,9 +56,10 @@ def _ridge(given: FitInput, mouth: Mouth, sizes: Sizes, grow: float, side: str) 
 
 def bead(given: FitInput, mouth: Mouth, sizes: Sizes) -> Body:
     """The bead on the inner part, as a ring."""
+    its = given.read(SlipLidFields)
     _checked(given, sizes)
     inner = offset_outline(mouth.outer, -sizes.lip - ROOT_MM)
-    at, high = _middle(given, sizes), given.numbers["bead"]
+    at, high = _middle(given, sizes), its.bead_mm
     core = prism_body(Prism(mouth.frame, inner, at - high - 2, at + high + 2), given.fit, "outside")
     return _ridge(given, mouth, sizes, 0.0, "inside") - core
 
@@ -70,7 +74,8 @@ def bead_groove(given: FitInput, mouth: Mouth, sizes: Sizes) -> Body:
 
 
 def _checked(given: FitInput, sizes: Sizes) -> None:
-    high, room = given.numbers["bead"], given.numbers["engagement"] - 2 * given.numbers["lead_in"]
+    its = given.read(SlipLidFields)
+    high, room = its.bead_mm, its.engagement_mm - 2 * its.lead_in_mm
     need = 2 * (high + given.gap_mm * math.sqrt(2))
     if need > room:
         raise BuildError(
@@ -87,7 +92,8 @@ def _checked(given: FitInput, sizes: Sizes) -> None:
 
 def air_grooves(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[Body]:
     """Upright grooves in the skirt's inside through which the air escapes, in lid coordinates."""
-    count = round(given.numbers["air"])
+    its = given.read(SlipLidFields)
+    count = round(its.air)
     if count <= 0:
         return []
     deep, wide = _groove(given, sizes)
@@ -111,15 +117,17 @@ def air_grooves(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[Body]:
 
 def _groove(given: FitInput, sizes: Sizes) -> tuple[float, float]:
     """Depth and width of an air groove: a third of the skirt, and a millimetre and a half."""
-    thick = sizes.skirt if given.words["school"] == "lip" else given.numbers["skirt"]
+    its = given.read(SlipLidFields)
+    thick = sizes.skirt if its.school == "lip" else its.skirt_mm
     return thick / 3, 1.5
 
 
 def held_working(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[WorkingLine]:
     """The air's way out, and the strain of the ring."""
-    gap, high = given.gap_mm, given.numbers["bead"]
+    its = given.read(SlipLidFields)
+    gap, high = given.gap_mm, its.bead_mm
     deep, wide = _groove(given, sizes)
-    count = round(given.numbers["air"])
+    count = round(its.air)
     around = offset_outline(mouth.outer, -sizes.lip).outer.length
     area = around * gap + count * deep * wide
     lines = [
@@ -146,7 +154,8 @@ def held_working(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[WorkingLin
 
 def held_bends(given: FitInput, mouth: Mouth, sizes: Sizes) -> Bends | None:
     """What the bead asks of the skirt as it passes the groove; None without one."""
-    high = given.numbers["bead"]
+    its = given.read(SlipLidFields)
+    high = its.bead_mm
     if high <= 0:
         return None
     across = min(mouth.outer.size)

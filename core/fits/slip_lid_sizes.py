@@ -6,7 +6,9 @@ import math
 from dataclasses import dataclass
 
 from core.errors import BuildError
+from core.fits.pieces import not_negative, positive
 from core.fits.registry import FitInput
+from core.fits.slip_lid_fields import SlipLidFields
 from core.steps.state import Mouth
 
 
@@ -26,23 +28,19 @@ class Sizes:
 
 
 def headroom(given: FitInput) -> float:
-    return given.numbers["headroom"] if given.words["school"] == "lip" else 0.0
+    its = given.read(SlipLidFields)
+    return its.headroom_mm if its.school == "lip" else 0.0
 
 
 def lid_sizes(given: FitInput, mouth: Mouth) -> Sizes:
     """Every size of the fit, refused with the value that would work."""
-    numbers = given.numbers
+    its = given.read(SlipLidFields)
     lip_gives, skirt_gives = given.shares
-    engagement, plate = numbers["engagement"], numbers["plate"]
-    for name in ("engagement", "plate"):
-        if numbers[name] <= 0:
-            raise BuildError(f"the {name} is {numbers[name]:g} mm", remedy=f"a {name} above nought")
-    for name in ("headroom", "lead_in"):
-        if numbers[name] < 0:
-            word = name.replace("_", "-")
-            raise BuildError(f"the {word} is {numbers[name]:g} mm", remedy="nought or more")
-    if given.words["school"] == "lip":
-        seam = numbers["seam"]
+    engagement, plate = its.engagement_mm, its.plate_mm
+    positive(given, engagement="engagement", plate="plate")
+    not_negative(given, headroom="headroom", lead_in="lead-in")
+    if its.school == "lip":
+        seam = its.seam_mm
         lip, skirt = seam + lip_gives, seam - skirt_gives
         left = mouth.wall - lip
         if skirt <= 0:
@@ -56,12 +54,12 @@ def lid_sizes(given: FitInput, mouth: Mouth) -> Sizes:
                 f"= {left:.4g} mm",
                 remedy=f"a wall of more than {lip:.4g} mm, or a smaller seam",
             )
-        ceiling = engagement + numbers["headroom"]
+        ceiling = engagement + its.headroom_mm
         sizes = Sizes(lip, skirt, 0.0, 0.0, ceiling, ceiling + plate)
         thin = min(left, skirt)
     else:
         lip, skirt = lip_gives, -skirt_gives
-        if numbers["skirt"] <= 0:
+        if its.skirt_mm <= 0:
             raise BuildError("the skirt has no thickness", remedy="a skirt above nought")
         if engagement >= mouth.height:
             raise BuildError(
@@ -73,12 +71,12 @@ def lid_sizes(given: FitInput, mouth: Mouth) -> Sizes:
                 f"no wall is left: wall {mouth.wall:.4g} − gap {lip:.4g} mm",
                 remedy="a thicker wall, or let the lid give way",
             )
-        sizes = Sizes(lip, skirt, skirt - numbers["skirt"], -engagement, 0.0, plate)
-        thin = min(mouth.wall - lip, numbers["skirt"])
+        sizes = Sizes(lip, skirt, skirt - its.skirt_mm, -engagement, 0.0, plate)
+        thin = min(mouth.wall - lip, its.skirt_mm)
     most = min(thin, engagement)
-    if numbers["lead_in"] > most:
+    if its.lead_in_mm > most:
         raise BuildError(
-            f"a {numbers['lead_in']:.4g} mm lead-in does not fit on {thin:.4g} mm of wall",
+            f"a {its.lead_in_mm:.4g} mm lead-in does not fit on {thin:.4g} mm of wall",
             remedy=f"at most {math.floor(most * 1000) / 1000:g} mm",
         )
     return sizes

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from core.fits.registry import FitInput
+from core.fits.slip_lid_fields import SlipLidFields
 from core.fits.slip_lid_sizes import Sizes
 from core.outlines import Outline, flatten, offset_outline, segment_counts
 from core.outlines.combine import reversed_segment
@@ -21,7 +22,8 @@ def _ring(outer: Outline, inner: Outline) -> Outline:
 
 def lip(given: FitInput, mouth: Mouth, sizes: Sizes) -> Body:
     """The lip: a ring on the rim, its outer edge bevelled so that the lid finds it."""
-    lead, height = given.numbers["lead_in"], given.numbers["engagement"]
+    its = given.read(SlipLidFields)
+    lead, height = its.lead_in_mm, its.engagement_mm
     outer = offset_outline(mouth.outer, -sizes.lip)
     ring = _ring(outer, mouth.inner)
     counts = segment_counts(ring)
@@ -71,7 +73,8 @@ def neck_cutter(given: FitInput, mouth: Mouth, sizes: Sizes) -> Body:
 
 def neck_chamfer(given: FitInput, mouth: Mouth, sizes: Sizes) -> Body:
     """The lead-in on the base's outer top edge, under a cap."""
-    lead = given.numbers["lead_in"]
+    its = given.read(SlipLidFields)
+    lead = its.lead_in_mm
     if lead == 0:
         return Body(type(prism_body(Prism(Frame(), mouth.outer, 0, 1), given.fit).solid)())
     neck = offset_outline(mouth.outer, -sizes.lip)
@@ -93,7 +96,8 @@ def neck_chamfer(given: FitInput, mouth: Mouth, sizes: Sizes) -> Body:
 
 def cavity(given: FitInput, mouth: Mouth, sizes: Sizes) -> Body:
     """What is hollow in the lid, with a lead-in at its mouth."""
-    lead = given.numbers["lead_in"]
+    its = given.read(SlipLidFields)
+    lead = its.lead_in_mm
     inside = offset_outline(mouth.outer, -sizes.skirt)
     counts = segment_counts(inside)
 

@@ -12,6 +12,7 @@ from core.fits.registry import (
     WallLeft,
     WorkingLine,
 )
+from core.fits.slip_lid_fields import SlipLidFields
 from core.fits.slip_lid_sizes import Sizes, headroom
 from core.outlines.curves import Arc, Line
 from core.solids import Frame
@@ -20,14 +21,15 @@ from core.steps.state import Mouth
 
 
 def working(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[WorkingLine]:
+    its = given.read(SlipLidFields)
     gap = given.gap_mm
     lip_gives, skirt_gives = given.shares
     width = mouth.outer.size[0]
     inner = width - 2 * sizes.lip
     outer = width - 2 * sizes.skirt
     lines = []
-    if given.words["school"] == "lip":
-        seam = given.numbers["seam"]
+    if its.school == "lip":
+        seam = its.seam_mm
         lines += [
             WorkingLine(
                 "lip across",
@@ -43,20 +45,19 @@ def working(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[WorkingLine]:
             WorkingLine("skirt thickness", f"{seam:.2f} − {skirt_gives:.2f}", sizes.skirt),
             WorkingLine(
                 "lid height",
-                f"{given.numbers['engagement']:.2f} + {given.numbers['headroom']:.2f} + "
-                f"{given.numbers['plate']:.2f}",
+                f"{its.engagement_mm:.2f} + {its.headroom_mm:.2f} + {its.plate_mm:.2f}",
                 sizes.top - sizes.low,
             ),
         ]
     else:
-        skirt = given.numbers["skirt"]
+        skirt = its.skirt_mm
         lines += [
             WorkingLine("neck across", f"{width:.2f} − 2 × {lip_gives:.2f}", inner),
             WorkingLine("cap bore across", f"{inner:.2f} + 2 × {gap:.2f}", outer),
             WorkingLine("cap across", f"{outer:.2f} + 2 × {skirt:.2f}", outer + 2 * skirt),
             WorkingLine(
                 "cap height",
-                f"{given.numbers['engagement']:.2f} + {given.numbers['plate']:.2f}",
+                f"{its.engagement_mm:.2f} + {its.plate_mm:.2f}",
                 sizes.top - sizes.low,
             ),
         ]
@@ -64,7 +65,8 @@ def working(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[WorkingLine]:
 
 
 def walls_left(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[WallLeft]:
-    lip_school = given.words["school"] == "lip"
+    its = given.read(SlipLidFields)
+    lip_school = its.school == "lip"
     return [
         WallLeft(
             "a",
@@ -75,7 +77,7 @@ def walls_left(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[WallLeft]:
         WallLeft(
             "b",
             "skirt",
-            sizes.skirt if lip_school else given.numbers["skirt"],
+            sizes.skirt if lip_school else its.skirt_mm,
             (given.fit, frozenset({"skirt inside"})),
         ),
     ]
@@ -83,7 +85,8 @@ def walls_left(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[WallLeft]:
 
 def inner_faces(given: FitInput, mouth: Mouth, sizes: Sizes) -> FaceSet:
     """The faces of the base that the skirt slides over."""
-    if given.words["school"] == "lip" or sizes.lip > 0:
+    its = given.read(SlipLidFields)
+    if its.school == "lip" or sizes.lip > 0:
         return (given.fit, frozenset({"lip outside"}))
     return mouth.sides
 
@@ -113,8 +116,9 @@ def _sharp_corners(mouth: Mouth, sizes: Sizes) -> list[tuple[str, str]]:
 def cautions(
     given: FitInput, mouth: Mouth, sizes: Sizes
 ) -> list[tuple[str, str] | tuple[str, str, Cures]]:
+    its = given.read(SlipLidFields)
     found: list[tuple[str, str] | tuple[str, str, Cures]] = []
-    lead, engagement = given.numbers["lead_in"], given.numbers["engagement"]
+    lead, engagement = its.lead_in_mm, its.engagement_mm
     both = 2 * lead + given.gap_mm
     if lead == 0:
         found.append(("note", "no lead-in: the sharp edges meet when the lid goes on"))
@@ -167,9 +171,10 @@ def cut_at_widest(mouth: Mouth) -> tuple[Frame, float]:
 
 def section(given: FitInput, mouth: Mouth, sizes: Sizes) -> SectionView:
     """A cut straight through the middle of the base's first straight side, or its widest point."""
+    its = given.read(SlipLidFields)
     plane, _ = cut_at_widest(mouth)
-    lead = given.numbers["lead_in"]
-    lip_school = given.words["school"] == "lip"
+    lead = its.lead_in_mm
+    lip_school = its.school == "lip"
     reach = mouth.wall * 1.2 + 1.0
     right = max(-sizes.lid, 0.0) + 1.2
     below = -3.0 if lip_school else sizes.low - 2.5
@@ -179,7 +184,7 @@ def section(given: FitInput, mouth: Mouth, sizes: Sizes) -> SectionView:
     probes = [Probe("side", (start, middle), (1.0, 0.0))]
     if lip_school:
         x_lip = -(mouth.wall + sizes.lip + lead) / 2
-        probes.append(Probe("headroom", (x_lip, given.numbers["engagement"] / 2), (0.0, 1.0)))
+        probes.append(Probe("headroom", (x_lip, its.engagement_mm / 2), (0.0, 1.0)))
     labels = (
         ("lip" if lip_school else "neck", -(mouth.wall + sizes.lip) / 2, middle - 1.2),
         ("skirt", -(sizes.skirt + sizes.lid) / 2, middle - 1.2),

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core import hardware
 from core.errors import BuildError
@@ -22,6 +24,7 @@ from core.fits.registry import (
 from core.hardware.tables import CLEARANCE
 from core.solids import Frame
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.hole import teardrop
 from core.steps.state import PartState
 from core.threads import read_thread
@@ -29,6 +32,19 @@ from core.threads import read_thread
 LEAST_TURNS = 3.0
 # printed with the strap's face up the screw's hole lies level: pointed it needs no support
 FORMS = ("round", "pointed towards the face")
+
+
+@dataclass(frozen=True, slots=True)
+class StrapClampFields(Fields):
+    """What is set of a strap clamp."""
+
+    wide_mm: float
+    thick_mm: float
+    through_mm: float
+    under_mm: float
+    screw: Literal["M2", "M2.5", "M3", "M4", "M5", "M6", "M8", "M10", "M12"]
+    cover_mm: float
+    form: Literal["round", "pointed towards the face"]
 
 
 @register
@@ -68,13 +84,14 @@ class StrapClamp(FitKind):
         )
 
     def build_a(self, given: FitInput) -> PartState:
+        its = given.read(StrapClampFields)
         positive(given, wide="width", thick="thickness", through="length", cover="way")
-        n, f = given.numbers, given.frame_a
+        f = given.frame_a
         outer = given.shares[1]
-        tall = n["thick"] + 2 * outer
+        tall = its.thick_mm + 2 * outer
         slot = raised(
-            box(n["wide"] + 2 * outer, tall, 0.0, n["under"]),
-            -n["through"] - 0.5,
+            box(its.wide_mm + 2 * outer, tall, 0.0, its.under_mm),
+            -its.through_mm - 0.5,
             0.5,
             f,
             given.fit,
@@ -82,18 +99,18 @@ class StrapClamp(FitKind):
             top="mouth",
             bottom="mouth",
         )
-        drill = hardware.tap_drill(given.words["screw"]) / 2
-        if 2 * drill > n["wide"]:
+        drill = hardware.tap_drill(its.screw) / 2
+        if 2 * drill > its.wide_mm:
             raise BuildError("the screw is wider than the strap", remedy="a thinner screw")
-        foot = f.point(0.0, n["under"] + tall / 2, -n["through"] / 2)
+        foot = f.point(0.0, its.under_mm + tall / 2, -its.through_mm / 2)
         # its own up is the face's out
         x = f.x_axis
         axis = Frame(foot, (-x[0], -x[1], -x[2]), f.y_axis)
-        pointed = given.words["form"] == FORMS[1]
+        pointed = its.form == FORMS[1]
         screw = raised(
             teardrop(2 * drill) if pointed else disc(drill),
             -0.3,
-            n["cover"] + 0.5,
+            its.cover_mm + 0.5,
             axis,
             given.fit,
             "outside",
@@ -103,10 +120,10 @@ class StrapClamp(FitKind):
         return finished(given, given.a, cut=[slot, screw], within=f, slot=tall, screw=2 * drill)
 
     def build_b(self, given: FitInput) -> PartState:
-        n, inner = given.numbers, given.shares[0]
+        n, inner = given.read(StrapClampFields), given.shares[0]
         strap = raised(
-            box(n["wide"] - 2 * inner, n["thick"] - 2 * inner),
-            -n["through"] - 8.0,
+            box(n.wide_mm - 2 * inner, n.thick_mm - 2 * inner),
+            -n.through_mm - 8.0,
             8.0,
             given.frame_b,
             given.fit,
@@ -116,48 +133,49 @@ class StrapClamp(FitKind):
         return finished(given, given.b, add=[strap])
 
     def meeting(self, given: FitInput) -> Meeting:
-        n, gap, f = given.numbers, given.gap_mm, given.frame_a
+        its = given.read(StrapClampFields)
+        n, gap, f = given.read(StrapClampFields), given.gap_mm, given.frame_a
         outer = given.shares[1]
-        middle = f.shifted(0.0, n["under"])
+        middle = f.shifted(0.0, n.under_mm)
         fit = given.fit
         sides = frozenset({"front", "right", "back", "left"})
-        level = Frame(middle.point(0.0, 0.0, -n["through"] / 2), f.x_axis, f.z_axis)
-        half = n["wide"] / 2
+        level = Frame(middle.point(0.0, 0.0, -n.through_mm / 2), f.x_axis, f.z_axis)
+        half = n.wide_mm / 2
         section = SectionView(
             Frame(level.origin, f.x_axis, f.z_axis),
-            (-half - 4.0, -n["thick"] / 2 - 4.0),
-            (half + 4.0, n["thick"] / 2 + min(n["cover"], 8.0) + 2.0),
+            (-half - 4.0, -n.thick_mm / 2 - 4.0),
+            (half + 4.0, n.thick_mm / 2 + min(n.cover_mm, 8.0) + 2.0),
             (
                 Probe("side", (half - gap - 0.6, 0.0), (1.0, 0.0)),
                 Probe("headroom", (half * 0.7, 0.0), (0.0, 1.0)),
             ),
             (("strap", 0.0, 0.0), ("block", half + 2.2, 0.0)),
         )
-        pitch = read_thread(given.words["screw"]).pitch
-        turns = n["cover"] / pitch
+        pitch = read_thread(its.screw).pitch
+        turns = n.cover_mm / pitch
         return Meeting(
             seated(middle, given.frame_b),
             (Pair("all round", (fit, sides), (fit, sides), gap),),
             section,
             (
                 WorkingLine(
-                    "slot wide", f"{n['wide']:.2f} + 2 × {outer:.2f}", n["wide"] + 2 * outer
+                    "slot wide", f"{n.wide_mm:.2f} + 2 × {outer:.2f}", n.wide_mm + 2 * outer
                 ),
                 WorkingLine(
-                    "slot high", f"{n['thick']:.2f} + 2 × {outer:.2f}", n["thick"] + 2 * outer
+                    "slot high", f"{n.thick_mm:.2f} + 2 × {outer:.2f}", n.thick_mm + 2 * outer
                 ),
                 WorkingLine(
                     "hole for the screw",
-                    f"{given.words['screw']}, d − P",
-                    hardware.tap_drill(given.words["screw"]),
+                    f"{its.screw}, d − P",
+                    hardware.tap_drill(its.screw),
                 ),
             ),
-            (WallLeft("a", "wall round the slot", 0.0, (fit, sides), "wide", n["wide"], -0.5),),
+            (WallLeft("a", "wall round the slot", 0.0, (fit, sides), "wide", n.wide_mm, -0.5),),
             (
                 (
                     "good" if turns >= LEAST_TURNS else "warning",
-                    f"the {given.words['screw']} screw has {turns:.1f} turns of thread before it "
-                    f"reaches the slot, {n['cover']:.1f} mm at a pitch of {pitch:g}"
+                    f"the {its.screw} screw has {turns:.1f} turns of thread before it "
+                    f"reaches the slot, {n.cover_mm:.1f} mm at a pitch of {pitch:g}"
                     + (
                         ""
                         if turns >= LEAST_TURNS
@@ -176,5 +194,5 @@ class StrapClamp(FitKind):
                     ),
                 ),
             ),
-            Motion("slide", f, 0.0, n["through"], words="drawn through"),
+            Motion("slide", f, 0.0, n.through_mm, words="drawn through"),
         )

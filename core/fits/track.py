@@ -11,6 +11,8 @@ from __future__ import annotations
 import itertools
 import math
 from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 from manifold3d import Manifold
@@ -38,6 +40,7 @@ from core.solids import Body, Frame
 from core.solids.body import Source
 from core.solids.stack import close_mesh
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import Cures
 from core.steps.state import PartState
 from core.steps.thread import host_radius
@@ -46,6 +49,21 @@ ROUND = 32
 STEP_DEG = 3.0
 OUT_MM = 1.0
 FLOOR, FLOOR_MM = "groove floor", 0.05
+
+
+@dataclass(frozen=True, slots=True)
+class GrooveAndNubFields(Fields):
+    """What is set of a track."""
+
+    path: str
+    nub_mm: float
+    deep_mm: float
+    flank_deg: float
+    nubs: float
+    wall_mm: float
+    sleeve_gap_mm: float
+    tall_mm: float
+    top: Literal["closed above", "open above"]
 
 
 @register
@@ -84,8 +102,8 @@ class GrooveAndNub(FitKind):
         )
 
     def laid_out(self, given: FitInput) -> LaidOut | None:
-        n = given.numbers
-        run = open_run(read_moves(given.words["path"], plain_value))
+        its = given.read(GrooveAndNubFields)
+        run = open_run(read_moves(its.path, plain_value))
         if not run:
             return None
         points = (run[0].a, *(segment.b for segment in run))
@@ -96,8 +114,8 @@ class GrooveAndNub(FitKind):
         return LaidOut(
             2 * math.pi * radius,
             _groove_width(given),
-            n["tall"] - given.gap_mm - n["nub"] / 2,
-            max(1, round(n["nubs"])),
+            its.tall_mm - given.gap_mm - its.nub_mm / 2,
+            max(1, round(its.nubs)),
             points,
         )
 
@@ -114,24 +132,24 @@ class GrooveAndNub(FitKind):
 
     def build_b(self, given: FitInput) -> PartState:
         track, radius = _laid(given)
-        n = given.numbers
+        n = given.read(GrooveAndNubFields)
         positive(given, wall="wall", tall="height")
-        inner = radius + n["sleeve_gap"]
-        outer = inner + n["wall"]
+        inner = radius + n.sleeve_gap_mm
+        outer = inner + n.wall_mm
         end = track.points[-1]
         # the sleeve's own origin is its open end; the mouth of the cylinder lies this far inside it
-        inside = n["tall"] - _above(given)
+        inside = n.tall_mm - _above(given)
         nub_at = inside + end[1]
-        if not n["nub"] / 2 < nub_at < n["tall"]:
+        if not n.nub_mm / 2 < nub_at < n.tall_mm:
             raise BuildError(
-                f"a sleeve {n['tall']:g} mm high does not reach down to the end of the track",
-                remedy=f"more than {-end[1] + n['nub'] / 2 + _above(given):.2f} mm",
+                f"a sleeve {n.tall_mm:g} mm high does not reach down to the end of the track",
+                remedy=f"more than {-end[1] + n.nub_mm / 2 + _above(given):.2f} mm",
             )
         f = given.frame_b
         body = raised(
             disc(outer),
             0.0,
-            n["tall"] + _roof(given),
+            n.tall_mm + _roof(given),
             f,
             given.fit,
             top="sleeve top",
@@ -140,7 +158,7 @@ class GrooveAndNub(FitKind):
         bore = raised(
             disc(inner),
             -1.0,
-            n["tall"] + (0.0 if _roof(given) else 1.0),
+            n.tall_mm + (0.0 if _roof(given) else 1.0),
             f,
             given.fit,
             "outside",
@@ -164,36 +182,36 @@ class GrooveAndNub(FitKind):
 
     def meeting(self, given: FitInput) -> Meeting:
         track, radius = _laid(given)
-        n, gap, f = given.numbers, given.gap_mm, given.frame_a
-        sleeve = n["sleeve_gap"]
+        n, gap, f = given.read(GrooveAndNubFields), given.gap_mm, given.frame_a
+        sleeve = n.sleeve_gap_mm
         around = 2 * math.pi * radius
         end = track.points[-1]
         turn = end[0] / around * 360
-        seat = f.lifted(-(n["tall"] - _above(given))).turned(turn)
+        seat = f.lifted(-(n.tall_mm - _above(given))).turned(turn)
         path = tuple((p[0] / around * 360 - turn, p[1] - end[1]) for p in reversed(track.points))
-        out = (path[-1][0], path[-1][1] + n["tall"])
+        out = (path[-1][0], path[-1][1] + n.tall_mm)
         wide = _groove_width(given)
-        neighbours = track.closest(around, round(n["nubs"]))
+        neighbours = track.closest(around, round(n.nubs))
         at = Frame(
             f.turned(turn).point(radius, 0.0, end[1]), f.turned(turn).x_axis, f.turned(turn).z_axis
         )
         plane = Frame(at.origin, at.x_axis, tuple(-v for v in at.y_axis))  # type: ignore[arg-type]
         section = SectionView(
             plane,
-            (-n["deep"] - 3.0, -n["nub"]),
-            (sleeve + n["wall"] + 1.5, n["nub"]),
+            (-n.deep_mm - 3.0, -n.nub_mm),
+            (sleeve + n.wall_mm + 1.5, n.nub_mm),
             (
-                Probe("headroom", (-n["deep"] + sleeve + 0.2, 0.0), (-1.0, 0.0)),
-                Probe("side", (sleeve + 0.3, n["nub"] * 0.85), (-1.0, 0.0)),
+                Probe("headroom", (-n.deep_mm + sleeve + 0.2, 0.0), (-1.0, 0.0)),
+                Probe("side", (sleeve + 0.3, n.nub_mm * 0.85), (-1.0, 0.0)),
             ),
-            (("nub", -n["deep"] / 2, 0.0), ("cylinder", -n["deep"] - 1.6, n["nub"] * 0.6)),
+            (("nub", -n.deep_mm / 2, 0.0), ("cylinder", -n.deep_mm - 1.6, n.nub_mm * 0.6)),
         )
         cautions: list[tuple[str, str] | tuple[str, str, Cures]] = [
             ("good", f"the key travels {track.told(around)}")
         ]
         if neighbours is not None:
             left, two = neighbours - wide, 2 * given.process.line_mm
-            narrow = math.floor((n["nub"] - two + left) * 20) / 20
+            narrow = math.floor((n.nub_mm - two + left) * 20) / 20
             cures = (("nub", f"{narrow:g} mm", f"a nub {narrow:g} mm wide"),) if narrow > 0 else ()
             if left < 0:
                 words = f"the groove runs into itself: {-left:.2f} mm too close"
@@ -205,12 +223,12 @@ class GrooveAndNub(FitKind):
                 cautions.append(
                     ("good", f"{left:.2f} mm of wall stands between neighbouring grooves")
                 )
-        if n["flank"] < 45:
+        if n.flank_deg < 45:
             cautions.append(
                 (
                     "note",
                     (
-                        f"flanks of {n['flank']:g}° overhang where the groove runs round: 45°"
+                        f"flanks of {n.flank_deg:g}° overhang where the groove runs round: 45°"
                         " prints without support (common practice, no source)"
                     ),
                 )
@@ -238,14 +256,14 @@ class GrooveAndNub(FitKind):
                 ),
                 WorkingLine(
                     "groove at the surface",
-                    f"{n['nub']:.2f} − 2 × {n['sleeve_gap']:.2f} × tan {n['flank']:g}° "
-                    f"+ 2 × {gap:.2f} / cos {n['flank']:g}°",
+                    f"{n.nub_mm:.2f} − 2 × {n.sleeve_gap_mm:.2f} × tan {n.flank_deg:g}° "
+                    f"+ 2 × {gap:.2f} / cos {n.flank_deg:g}°",
                     wide,
                 ),
                 WorkingLine(
                     "groove deep",
-                    f"{n['deep']:.2f} − {sleeve:.2f} + {gap:.2f}",
-                    n["deep"] - sleeve + gap,
+                    f"{n.deep_mm:.2f} − {sleeve:.2f} + {gap:.2f}",
+                    n.deep_mm - sleeve + gap,
                 ),
                 WorkingLine(
                     "sleeve bore", f"{2 * radius:.2f} + 2 × {sleeve:.2f}", 2 * (radius + sleeve)
@@ -258,7 +276,7 @@ class GrooveAndNub(FitKind):
                     0.0,
                     (given.fit, frozenset({FLOOR})),
                     "deep",
-                    n["deep"],
+                    n.deep_mm,
                 ),
             ),
             tuple(cautions),
@@ -276,6 +294,7 @@ class GrooveAndNub(FitKind):
 
 def _round_the_cylinder(given: FitInput, radius: float) -> Iterator[Pair]:
     """The sleeve's bore and the side of the cylinder, where a step is known to have made it."""
+    its = given.read(GrooveAndNubFields)
     for feature in given.a.features.values():
         prism = feature.prism
         if (
@@ -285,12 +304,13 @@ def _round_the_cylinder(given: FitInput, radius: float) -> Iterator[Pair]:
         ):
             sides = frozenset(prism.outline.names())
             bore = (given.fit, frozenset({"side"}))
-            yield Pair("sleeve", (feature.step, sides), bore, given.numbers["sleeve_gap"])
+            yield Pair("sleeve", (feature.step, sides), bore, its.sleeve_gap_mm)
             return
 
 
 def _roof(given: FitInput) -> float:
-    return given.numbers["wall"] if given.words["top"] == "closed above" else 0.0
+    its = given.read(GrooveAndNubFields)
+    return its.wall_mm if its.top == "closed above" else 0.0
 
 
 def _above(given: FitInput) -> float:
@@ -301,20 +321,21 @@ def _above(given: FitInput) -> float:
 
 
 def _track(given: FitInput) -> Track:
-    return read_track(given.words["path"])
+    its = given.read(GrooveAndNubFields)
+    return read_track(its.path)
 
 
 def _groove_width(given: FitInput) -> float:
     """Width of the groove at the surface: the nub, and the gap square to its flanks, mm."""
-    flank = math.radians(given.numbers["flank"])
-    n = given.numbers
+    its = given.read(GrooveAndNubFields)
+    flank = math.radians(its.flank_deg)
     # the nub is as wide as asked at the sleeve's bore
-    return n["nub"] - 2 * n["sleeve_gap"] * math.tan(flank) + 2 * given.gap_mm / math.cos(flank)
+    return its.nub_mm - 2 * its.sleeve_gap_mm * math.tan(flank) + 2 * given.gap_mm / math.cos(flank)
 
 
 def _laid(given: FitInput) -> tuple[Track, float]:
     """The track, checked against the cylinder it is laid on, and the cylinder's radius."""
-    n = given.numbers
+    n = given.read(GrooveAndNubFields)
     positive(given, nub="width of the nub", deep="depth of the nub")
     not_negative(given, flank="flank")
     track = _track(given)
@@ -325,25 +346,25 @@ def _laid(given: FitInput) -> tuple[Track, float]:
             "there is no cylinder round this axis", remedy="place it on the end of a round body"
         )
     around = 2 * math.pi * radius
-    count = round(n["nubs"])
+    count = round(n.nubs)
     if count < 1:
         raise BuildError("a sleeve without nubs", remedy="1 nub or more")
-    if n["flank"] >= 75 or n["nub"] / 2 - n["deep"] * math.tan(math.radians(n["flank"])) < 0.2:
+    if n.flank_deg >= 75 or n.nub_mm / 2 - n.deep_mm * math.tan(math.radians(n.flank_deg)) < 0.2:
         raise BuildError(
             "the nub comes to a point before it is as deep as asked",
             remedy=(
                 "a nub of more than"
-                f" {2 * (n['deep'] * math.tan(math.radians(n['flank'])) + 0.2):.2f} mm, or steeper"
+                f" {2 * (n.deep_mm * math.tan(math.radians(n.flank_deg)) + 0.2):.2f} mm, or steeper"
                 " flanks"
             ),
         )
     span = track.span()
-    if span + n["nub"] + 2 * given.gap_mm > around / count + 1e-9:
-        over = span + n["nub"] + 2 * given.gap_mm - around / count
+    if span + n.nub_mm + 2 * given.gap_mm > around / count + 1e-9:
+        over = span + n.nub_mm + 2 * given.gap_mm - around / count
         raise BuildError(
             f"the track goes {span:.2f} mm round and runs into the next by {over:.2f} mm: "
             f"there are {around / count:.2f} mm for each of {count}",
-            remedy=f"at most {around / count - n['nub'] - 2 * given.gap_mm:.2f} mm, or fewer nubs",
+            remedy=f"at most {around / count - n.nub_mm - 2 * given.gap_mm:.2f} mm, or fewer nubs",
         )
     return track, radius
 
@@ -382,15 +403,15 @@ def _round() -> int:
 
 def _shape(given: FitInput, radius: float) -> _Shape:
     """The groove: the nub opened by the gap square to its flank and at its tip."""
-    n, gap = given.numbers, given.gap_mm
-    lean = math.tan(math.radians(n["flank"]))
-    inner = radius + n["sleeve_gap"]  # the sleeve's bore, where the nub is as wide as asked
-    tip = inner - n["deep"]
+    n, gap = given.read(GrooveAndNubFields), given.gap_mm
+    lean = math.tan(math.radians(n.flank_deg))
+    inner = radius + n.sleeve_gap_mm  # the sleeve's bore, where the nub is as wide as asked
+    tip = inner - n.deep_mm
     floor = tip - gap
-    opened = gap / math.cos(math.radians(n["flank"]))
+    opened = gap / math.cos(math.radians(n.flank_deg))
     return _Shape(
-        n["nub"] / 2 - (inner - radius) * lean + opened,
-        n["nub"] / 2 - (inner - floor) * lean + opened,
+        n.nub_mm / 2 - (inner - radius) * lean + opened,
+        n.nub_mm / 2 - (inner - floor) * lean + opened,
         radius,
         floor,
     )
@@ -418,20 +439,21 @@ def _swept(track: Track, shape: _Shape) -> Manifold:
 
 def _laid_round(one: Manifold, given: FitInput) -> list[Manifold]:
     """As many of a groove or a nub as there are nubs, evenly round the axis."""
-    count = round(given.numbers["nubs"])
+    its = given.read(GrooveAndNubFields)
+    count = round(its.nubs)
     return [one.rotate((0.0, 0.0, 360 / count * i)) for i in range(count)]
 
 
 def _frustum(given: FitInput, radius: float, inner: float, height: float) -> Manifold:
-    n = given.numbers
-    lean = math.tan(math.radians(n["flank"]))
+    n = given.read(GrooveAndNubFields)
+    lean = math.tan(math.radians(n.flank_deg))
     # rooted in the sleeve's wall, as wide as asked at its bore
-    shape = _Shape(n["nub"] / 2, n["nub"] / 2 - n["deep"] * lean, inner, inner - n["deep"])
+    shape = _Shape(n.nub_mm / 2, n.nub_mm / 2 - n.deep_mm * lean, inner, inner - n.deep_mm)
     turns = 2 * math.pi * np.arange(_round()) / _round()
-    root = min(n["wall"] * 0.6, 1.0)
+    root = min(n.wall_mm * 0.6, 1.0)
     rings = []
     for at, wide in (
-        (inner - n["deep"], shape.at_floor),
+        (inner - n.deep_mm, shape.at_floor),
         (inner, shape.at_surface),
         (inner + root, shape.at_surface),
     ):

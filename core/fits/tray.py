@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core.errors import BuildError
 from core.fits.pieces import finished, led, not_negative, positive
@@ -23,7 +25,20 @@ from core.measures.units import Quantity, length
 from core.outlines import offset_outline, try_offset
 from core.solids import Frame, Prism, prism_body
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.state import Feature, Mouth, PartState
+
+
+@dataclass(frozen=True, slots=True)
+class TrayFields(Fields):
+    """What is set of a tray."""
+
+    below_mm: float
+    wall_mm: float
+    floor_mm: float
+    lead_in_mm: float
+    solid: Literal["hollow", "as a plate"]
+    rim: str
 
 
 @register
@@ -54,7 +69,8 @@ class Tray(FitKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        hollow = ", wall {wall}, floor {floor}" if words["solid"] == "hollow" else ""
+        its = TrayFields.typed(words)
+        hollow = ", wall {wall}, floor {floor}" if its.solid == "hollow" else ""
         return (
             "A tray made {solid}, {below} below the rim"
             + hollow
@@ -66,7 +82,8 @@ class Tray(FitKind):
         return {"ledge_depth": length(mouth.depth), "opening": length(mouth.inner.size[0])}
 
     def build_a(self, given: FitInput) -> PartState:
-        _, mouth = given.a.mouth(given.words["rim"])
+        its = given.read(TrayFields)
+        _, mouth = given.a.mouth(its.rim)
         outer = given.shares[1]
         if outer >= mouth.wall:
             raise BuildError(
@@ -83,13 +100,13 @@ class Tray(FitKind):
         return finished(given, given.a, cut=cut)
 
     def build_b(self, given: FitInput) -> PartState:
-        _, mouth = given.a.mouth(given.words["rim"])
-        n = given.numbers
+        its = given.read(TrayFields)
+        _, mouth = given.a.mouth(its.rim)
         not_negative(given, below="distance below the rim", lead_in="bevel")
-        tall = mouth.depth - n["below"]
-        if tall <= n["lead_in"]:
+        tall = mouth.depth - its.below_mm
+        if tall <= its.lead_in_mm:
             raise BuildError(
-                f"nothing is left of the tray: ledge {mouth.depth:.2f} − {n['below']:.2f} mm",
+                f"nothing is left of the tray: ledge {mouth.depth:.2f} − {its.below_mm:.2f} mm",
                 remedy="a deeper ledge",
             )
         outline = offset_outline(mouth.inner, -given.shares[0])
@@ -100,20 +117,20 @@ class Tray(FitKind):
             Frame(),
             given.fit,
             "inside",
-            lead_low=n["lead_in"],
+            lead_low=its.lead_in_mm,
             name="tray side",
         )
         inner_mouth = None
         cut = []
-        if given.words["solid"] == "hollow":
+        if its.solid == "hollow":
             positive(given, wall="wall", floor="floor")
-            inner = try_offset(outline, -n["wall"])
-            if inner is None or n["floor"] >= tall:
+            inner = try_offset(outline, -its.wall_mm)
+            if inner is None or its.floor_mm >= tall:
                 raise BuildError("no hollow is left in the tray", remedy="a thinner wall or floor")
-            cut = [prism_body(Prism(Frame(), inner, n["floor"], tall + 1.0), given.fit, "outside",
+            cut = [prism_body(Prism(Frame(), inner, its.floor_mm, tall + 1.0), given.fit, "outside",
                               bottom="tray floor", top="rim")]  # fmt: skip
             inner_mouth = Mouth(
-                Frame().lifted(tall), outline, inner, n["wall"], tall - n["floor"], tall,
+                Frame().lifted(tall), outline, inner, its.wall_mm, tall - its.floor_mm, tall,
                 (given.fit, frozenset({"tray side"})),
             )  # fmt: skip
         made = finished(given, given.b, add=[body], width=outline.size[0], height=tall)
@@ -130,8 +147,9 @@ class Tray(FitKind):
         return given.b.made(made.body, feature)
 
     def meeting(self, given: FitInput) -> Meeting:
-        owner, mouth = given.a.mouth(given.words["rim"])
-        gap, n = given.gap_mm, given.numbers
+        its = given.read(TrayFields)
+        owner, mouth = given.a.mouth(its.rim)
+        gap, n = given.gap_mm, given.read(TrayFields)
         seat = mouth.frame.lifted(-mouth.depth)
         plane, _half = cut_at_widest(mouth)
         opening = mouth.inner.size[0] + 2 * given.shares[1]
@@ -158,24 +176,24 @@ class Tray(FitKind):
             (
                 WorkingLine("tray across", f"{opening:.2f} − 2 × {gap:.2f}", opening - 2 * gap),
                 WorkingLine(
-                    "tray height", f"{mouth.depth:.2f} − {n['below']:.2f}", mouth.depth - n["below"]
+                    "tray height", f"{mouth.depth:.2f} − {n.below_mm:.2f}", mouth.depth - n.below_mm
                 ),
             ),
             (
                 WallLeft(
                     "b",
                     "tray wall",
-                    n["wall"],
+                    n.wall_mm,
                     (given.fit, frozenset({"tray side"})),
                     "wall",
-                    n["wall"],
+                    n.wall_mm,
                     1.0,
                 ),
             )
-            if given.words["solid"] == "hollow"
+            if its.solid == "hollow"
             else (),
             (("note", "nothing to lift it by: cut a finger dip, or leave it proud of the rim"),)
-            if n["below"] >= 0
+            if n.below_mm >= 0
             else (),
             Motion("slide", seat, 0.0, mouth.depth + 2.0, words="lifted out"),
             touching=True,

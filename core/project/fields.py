@@ -82,7 +82,7 @@ class OutlinePlan:
     def make(self, state: PartState) -> Outline:
         """The outline; ``state`` is what outlines that follow a step look at."""
         spec = OUTLINES[self.kind]
-        made = spec.make(self.own.numbers, self.own.words, state)
+        made = spec.made(self.own.numbers, self.own.words, state)
         for number, (where, plan) in enumerate(self.more, start=2):
             n = where.numbers
             other = plan.make(state).turned(n["turn"]).moved(n["x"], n["y"])

@@ -11,15 +11,16 @@ from collections.abc import Iterable, Mapping
 from core.project.resolve import names_in
 from core.project.schema import FitSpec, OutlineSpec, Part, Place, Project, Step
 from core.steps import STEPS, StepKind
+from core.steps.fit_step import FIT_STEP
 
 Node = tuple[str, ...]
 
 
 def sheet(project: Project, part: Part) -> list[Step]:
     """The steps of a part with its fits in their places, unplaced ones at the end."""
-    placed = {step.fields.get("fit") for step in part.steps if step.kind == "fit"}
+    placed = {step.fields.get("fit") for step in part.steps if step.kind == FIT_STEP}
     missing = [
-        Step(id=fit.name, kind="fit", fields={"fit": fit.name})
+        Step(id=fit.name, kind=FIT_STEP, fields={"fit": fit.name})
         for fit in project.fits
         if part.name in fit.parts and fit.name not in placed
     ]
@@ -28,7 +29,7 @@ def sheet(project: Project, part: Part) -> list[Step]:
 
 def fit_of(project: Project, part: Part, step: Step) -> FitSpec | None:
     """The fit a step stands for, or None."""
-    if step.kind != "fit":
+    if step.kind != FIT_STEP:
         return None
     wanted = step.fields.get("fit")
     return next((f for f in project.fits if f.name == wanted and part.name in f.parts), None)
@@ -160,5 +161,5 @@ def _fit_place(project: Project, fit: FitSpec) -> int:
     """At which step of its part a the fit stands."""
     steps = sheet(project, project.part(fit.parts[0]))
     return next(
-        i for i, s in enumerate(steps) if s.kind == "fit" and s.fields.get("fit") == fit.name
+        i for i, s in enumerate(steps) if s.kind == FIT_STEP and s.fields.get("fit") == fit.name
     )

@@ -37,6 +37,7 @@ from core.report.fits import fit_view
 from core.report.readings import Readings, readings
 from core.steps import OUTLINES, STEPS, PartState
 from core.steps.extrude import OF_CUTTER
+from core.steps.fit_step import FIT_STEP
 from core.views.report import (
     BandView,
     CheckDone,
@@ -287,7 +288,7 @@ def _step_view(result: StepResult, implicit: bool, around: Surroundings) -> Step
         note=step.note,
         enabled=step.enabled,
         implicit=implicit,
-        fit=step.fields.get("fit", "") if step.kind == "fit" else "",
+        fit=step.fields.get("fit", "") if step.kind == FIT_STEP else "",
         sentence=sentence,
         more=more,
         fields=fields,

@@ -8,6 +8,7 @@ from core.outlines import Outline
 from core.outlines.curves import Arc, Segment
 from core.outlines.svg import loop_path, outline_path
 from core.project.results import StepResult
+from core.steps import STEPS
 from core.views.report import ArcView, DrawingView
 
 MOST_ARCS = 6
@@ -18,7 +19,8 @@ def drawing_view(result: StepResult) -> DrawingView | None:
     sketch = result.sketch
     if sketch is None or not (sketch.outlines or sketch.open_run):
         return None
-    axis = result.step.kind == "revolve"
+    kind = STEPS.get(result.step.kind)
+    axis = kind is not None and kind.turns_outline
     boxes = [outline.bounds for outline in sketch.outlines] or [_box(sketch.open_run)]
     low = (min(b[0] for b in boxes), min(b[1] for b in boxes))
     high = (max(b[2] for b in boxes), max(b[3] for b in boxes))
@@ -64,9 +66,12 @@ def _box(run: tuple[Segment, ...]) -> tuple[float, float, float, float]:
 def _wrapped(result: StepResult) -> dict[str, float]:
     """How an outline lies on its cylinder, for the unrolled stage."""
     feature = result.state.features.get(result.step.id)
-    if result.step.kind != "wrap" or feature is None or "around" not in feature.quantities:
+    kind = STEPS.get(result.step.kind)
+    if kind is None or not kind.wraps_outline or feature is None:
         return {}
     quantities = feature.quantities
+    if "around" not in quantities:
+        return {}
     return {
         "around_mm": quantities["around"].value,
         "tall_mm": quantities["tall"].value,

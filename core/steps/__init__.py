@@ -2,6 +2,7 @@
 
 Map
     field       what can be set of a step, and how it is read aloud
+    fields      the same, read as typed attributes with their units, a class for each kind
     registry    StepKind, register: what a step is; the solver knows no kind by name
     state       PartState, Feature: what earlier steps leave for later ones to follow
     edge_list   edges as a maker writes them: two faces that meet, with a size of their own
@@ -54,13 +55,14 @@ from core.steps import (
     wrap,
 )
 from core.steps.field import Field
-from core.steps.outline_kinds import OUTLINES, OutlineKind
+from core.steps.outline_kinds import OUTLINES, AnyOutlineKind, OutlineKind
 from core.steps.registry import STEPS, StationInput, StepInput, StepKind
 from core.steps.state import Feature, PartState
 
 __all__ = [
     "OUTLINES",
     "STEPS",
+    "AnyOutlineKind",
     "Feature",
     "Field",
     "OutlineKind",

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
@@ -13,6 +15,7 @@ from core.outlines.curves import Arc, Point, Segment
 from core.outlines.trimmed import grown_outline
 from core.solids import Frame
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.patterns import OF, WITH, Matrix, Pattern, spot_of
 from core.steps.registry import StepInput, register
 from core.steps.state import Feature
@@ -20,6 +23,22 @@ from core.steps.state import Feature
 TOLD, OUTLINE = "a line told as moves", "the outline of a step"
 EVENLY, SPACED = "evenly", "by a spacing"
 WITH_IT, KEPT = "turned with it", "kept as they are"
+
+
+@dataclass(frozen=True, slots=True)
+class AlongLineFields(Fields):
+    """What is set of an along."""
+
+    of: str
+    with_: str
+    line: Literal["the outline of a step", "a line told as moves"]
+    outline: str
+    by_mm: float
+    path: str
+    spread: Literal["evenly", "by a spacing"]
+    count: float
+    spacing_mm: float
+    turned: Literal["turned with it", "kept as they are"]
 
 
 @register
@@ -46,21 +65,23 @@ class AlongLine(Pattern):
     )  # fmt: skip
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        where = " {outline}" if words["line"] == OUTLINE else ""
-        how = "{count} times" if words["spread"] == EVENLY else "every {spacing}"
+        its = AlongLineFields.typed(words)
+        where = " {outline}" if its.line == OUTLINE else ""
+        how = "{count} times" if its.spread == EVENLY else "every {spacing}"
         return "Repeat {of} " + how + " along {line}" + where + ", {spread}"
 
     def moves(self, given: StepInput) -> list[Matrix]:
-        feature = given.state.tool(given.words["of"])
-        if given.words["line"] == TOLD:
-            run, closed = path_of(read_moves(given.words["path"], plain_value))
+        its = given.read(AlongLineFields)
+        feature = given.state.tool(its.of)
+        if its.line == TOLD:
+            run, closed = path_of(read_moves(its.path, plain_value))
             # the line begins where the piece stands
             frame, begin = standing(feature), 0.0
         else:
             frame, run, begin = _round_outline(given, feature)
             closed = True
         ways = _ways(given, sum(one.length for one in run), closed)
-        turned = given.words["turned"] == WITH_IT
+        turned = its.turned == WITH_IT
         first = _station(run, begin, frame, turned, closed)
         back = np.linalg.inv(_square(first))
         return [
@@ -82,10 +103,11 @@ def standing(feature: Feature) -> Frame:
 
 def _round_outline(given: StepInput, piece: Feature) -> tuple[Frame, list[Segment], float]:
     """The plane and the run of an outline, and how far along it the piece stands."""
-    owner = given.state.prism(given.words["outline"])
+    its = given.read(AlongLineFields)
+    owner = given.state.prism(its.outline)
     assert owner.prism is not None
     frame = owner.prism.frame
-    outline = grown_outline(owner.prism.outline, given.numbers["by"])
+    outline = grown_outline(owner.prism.outline, its.by_mm)
     run = [segment for segment in outline.outer.segments if segment.length > 1e-9]
     x, y, _ = frame.into[:, :3] @ spot_of(piece) + frame.into[:, 3]
     best, begin, done = math.inf, 0.0, 0.0
@@ -116,12 +138,13 @@ def _nearest(segment: Segment, point: Point) -> tuple[float, float]:
 
 def _ways(given: StepInput, length: float, closed: bool) -> list[float]:
     """How far from the first each copy stands along the line, the first included."""
-    if given.words["spread"] == EVENLY:
-        check_copies(given.numbers["count"])
-        count = round(given.numbers["count"])
+    its = given.read(AlongLineFields)
+    if its.spread == EVENLY:
+        check_copies(its.count)
+        count = round(its.count)
         gaps = count if closed else max(count - 1, 1)
         return [length * i / gaps for i in range(count)]
-    spacing = given.numbers["spacing"]
+    spacing = its.spacing_mm
     check_copies(length / spacing)
     count = math.floor(length / spacing + 1e-9) + (0 if closed else 1)
     return [spacing * i for i in range(max(count, 1))]

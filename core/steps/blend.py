@@ -3,13 +3,25 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core.errors import BuildError
 from core.measures.units import Dimension, Quantity, length
 from core.solids.finishing import every_edge_rounded
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState, did
+
+
+@dataclass(frozen=True, slots=True)
+class BlendFields(Fields):
+    """What is set of a blend."""
+
+    radius_mm: float
+    where: Literal["inside", "outside"]
+    of: str
 
 
 @register
@@ -31,9 +43,10 @@ class Blend(StepKind):
         return "Blend the {where} edges of {of} with a radius of {radius}"
 
     def build(self, given: StepInput) -> PartState:
-        radius, where = given.numbers["radius"], given.words["where"]
+        its = given.read(BlendFields)
+        radius, where = its.radius_mm, its.where
         made = every_edge_rounded(
-            given.state.solid(), radius, where == "outside", given.words["of"], given.step
+            given.state.solid(), radius, where == "outside", its.of, given.step
         )
         if made.along == 0:
             what = f"no {where} edge takes a radius of {given.told(radius)}"

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import dataclass
 
 from core.errors import BuildError
 from core.measures.units import length
@@ -13,10 +14,21 @@ from core.outlines.loop import Loop
 from core.solids import turned_body
 from core.steps.extrude import applied
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2  # how deep a boss is rooted in its face, so that both are one solid
+
+
+@dataclass(frozen=True, slots=True)
+class BossFields(Fields):
+    """What is set of a boss."""
+
+    diameter_mm: float
+    height_mm: float
+    foot_mm: float
+    bore_mm: float
 
 
 @register
@@ -41,8 +53,9 @@ class Boss(StepKind):
         return "Boss {diameter} across, {height} high, foot rounded {foot}"
 
     def build(self, given: StepInput) -> PartState:
-        diameter, height = given.numbers["diameter"], given.numbers["height"]
-        foot, bore = given.numbers["foot"], given.numbers["bore"]
+        its = given.read(BossFields)
+        diameter, height = its.diameter_mm, its.height_mm
+        foot, bore = its.foot_mm, its.bore_mm
         if foot > height:
             raise BuildError(
                 f"a {foot:g} mm foot does not fit a boss {height:g} mm high",

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -16,6 +18,7 @@ from core.solids.lofted import matched
 from core.solids.skin import skin
 from core.steps.extrude import MODES, applied
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.sides import with_sides
 from core.steps.state import Feature, PartState
@@ -23,6 +26,18 @@ from core.steps.state import Feature, PartState
 PIECES = 36
 CORNER = math.radians(22)  # what turns by less is a facet of a round
 ROOT_MM = 0.2
+
+
+@dataclass(frozen=True, slots=True)
+class BridgeFields(Fields):
+    """What is set of a bridge."""
+
+    to: str
+    to_x_mm: float
+    to_y_mm: float
+    to_turn_deg: float
+    pull: float
+    mode: Literal["add", "cut", "common"]
 
 
 @register
@@ -58,17 +73,17 @@ class Bridge(StepKind):
         return "{mode} {outline} to the face {to}{stations}"
 
     def build(self, given: StepInput) -> PartState:
-        if not given.words["to"]:
+        its = given.read(BridgeFields)
+        if not its.to:
             raise BuildError("no face to bridge to is chosen", remedy="name a face, as foot.top")
-        target = given.state.place(given.words["to"])[1]
-        n = given.numbers
-        target = target.shifted(n["to_x"], n["to_y"]).turned(n["to_turn"])
+        target = given.state.place(its.to)[1]
+        target = target.shifted(its.to_x_mm, its.to_y_mm).turned(its.to_turn_deg)
         last = given.stations[-1].outline if given.stations else given.profile()
-        mode = given.words["mode"]
+        mode = its.mode
         a, b = _paired(given.profile(), last, given.frame, target)
         first = given.frame.into[:, :3] @ a.T + given.frame.into[:, 3][:, None]
         first = first[:2].T
-        stations = _limb(a, b, given.frame, target, n["pull"])
+        stations = _limb(a, b, given.frame, target, its.pull)
         body = skin(stations, [len(first)], [first], [["side"] * len(first)], given.step)
         after = applied(mode, given.state, body)
         quantities = {

@@ -3,10 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 
 from core.steps.field import Field
-from core.steps.registry import Start, register
-from core.steps.rims import CHOSEN, FinishedEdges, size_fields
+from core.steps.registry import Start, StepInput, register
+from core.steps.rims import CHOSEN, EdgesFields, FinishedEdges, size_fields
+
+
+@dataclass(frozen=True, slots=True)
+class ChamferFields(EdgesFields):
+    """What is set of a chamfer: finished edges, and how far it goes on the second face."""
+
+    other_mm: float
 
 
 @register
@@ -41,5 +49,10 @@ class Chamfer(FinishedEdges):
         ),
     )
 
+    def other_leg(self, given: StepInput, size: float) -> float:
+        return given.read(ChamferFields).other_mm
+
     def sentence(self, words: Mapping[str, str]) -> str:
-        return "Chamfer the {where} {size}" + (": {edges}" if words["where"] == CHOSEN else "")
+        return "Chamfer the {where} {size}" + (
+            ": {edges}" if EdgesFields.typed(words).where == CHOSEN else ""
+        )

@@ -3,12 +3,23 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core.errors import BuildError
 from core.steps.extrude import MODES, applied
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
+
+
+@dataclass(frozen=True, slots=True)
+class CombineFields(Fields):
+    """What is set of a combine."""
+
+    mode: Literal["add", "cut", "common"]
+    part: str
 
 
 @register
@@ -38,7 +49,8 @@ class Combine(StepKind):
         return words.get("part") or None
 
     def build(self, given: StepInput) -> PartState:
-        name = given.words["part"]
+        its = given.read(CombineFields)
+        name = its.part
         other = (given.others or {}).get(name)
         if other is None:
             raise BuildError(
@@ -46,6 +58,4 @@ class Combine(StepKind):
                 remedy="name one of the other parts",
             )
         tool = other.solid().moved(given.frame.matrix)
-        return given.state.made(
-            applied(given.words["mode"], given.state, tool), Feature(given.step)
-        )
+        return given.state.made(applied(its.mode, given.state, tool), Feature(given.step))

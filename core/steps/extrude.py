@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
+from typing import Literal
 
 import numpy as np
 
@@ -13,6 +14,7 @@ from core.outlines.curves import Arc
 from core.solids import Body, Frame, Prism, prism_body
 from core.steps.blind import floor_warning
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.reach import (
     NAMED,
     NEXT,
@@ -55,6 +57,27 @@ def applied(mode: str, state: PartState, tool: Body) -> Body:
     if mode == "add" and abs(after.volume_mm3 - before.volume_mm3) < 1e-6:
         raise BuildError("this lies wholly inside the part and adds nothing")
     return after
+
+
+@dataclass(frozen=True, slots=True)
+class ExtrudeFields(Fields):
+    """What is set of an extrude."""
+
+    mode: Literal["add", "cut", "common"]
+    direction: Literal[
+        "up",
+        "down",
+        "both ways",
+        "up and down",
+        "right through",
+        "up to a face",
+        "up to the next face",
+    ]
+    height_mm: float
+    below_mm: float
+    face: str
+    past_mm: float
+    draft_deg: float
 
 
 @register
@@ -156,17 +179,19 @@ class Extrude(StepKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
+        its = ExtrudeFields.typed(words)
         reach = {
             "up and down": " by {height} and {below}",
             NAMED: " {face}",
             "right through": "",
             NEXT: "",
-        }.get(words["direction"], " {height}")
+        }.get(its.direction, " {height}")
         return "{mode} {outline}, {direction}" + reach
 
     def build(self, given: StepInput) -> PartState:
-        mode, draft = given.words["mode"], given.numbers["draft"]
-        if given.words["direction"] == NEXT and mode == "add":
+        its = given.read(ExtrudeFields)
+        mode, draft = its.mode, its.draft_deg
+        if its.direction == NEXT and mode == "add":
             return self._to_the_next(given)
         low, high = _reach(given)
         prism = Prism(given.frame, given.profile(), low, high, draft_deg=draft)
@@ -183,22 +208,24 @@ class Extrude(StepKind):
 
     def _to_the_next(self, given: StepInput) -> PartState:
         """Raised until it meets whatever lies above it."""
+        its = given.read(ExtrudeFields)
         _, top = along(given.frame, given.state.solid())
         most = max(top, 0.0) + CLEAR_MM
-        prism = Prism(given.frame, given.profile(), 0.0, most, draft_deg=given.numbers["draft"])
+        prism = Prism(given.frame, given.profile(), 0.0, most, draft_deg=its.draft_deg)
         tool = next_face_above(given, prism_body(prism, given.step), most)
-        if given.numbers["past"]:
+        if its.past_mm:
             raise BuildError("what is raised to the next face ends in it", remedy="nothing past it")
         feature = replace(prism_feature(given.step, prism, follow=False), tool=tool, mode="add")
         feature = replace(feature, places={k: v for k, v in feature.places.items() if k != "top"})
         return given.state.made(applied("add", given.state, tool), feature)
 
     def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
+        its = given.read(ExtrudeFields)
         # A cut downwards that is shallower than the part was meant to have a floor.
-        if given.words["mode"] != "cut" or given.words["direction"] != "down":
+        if its.mode != "cut" or its.direction != "down":
             return ()
         low, _ = along(given.frame, given.state.solid())
-        if given.numbers["height"] >= -low - 1e-9:
+        if its.height_mm >= -low - 1e-9:
             return ()
         return floor_warning(given, after, "bottom", "pocket")
 
@@ -212,16 +239,17 @@ def _reach(given: StepInput) -> tuple[float, float]:
     Raises:
         BuildError: it goes right through something it should add to, or has nowhere to go.
     """
-    direction, height = given.words["direction"], given.numbers["height"]
+    its = given.read(ExtrudeFields)
+    direction, height = its.direction, its.height_mm
     if direction == "right through":
-        if given.words["mode"] == "add":
+        if its.mode == "add":
             raise BuildError("what is raised has to end somewhere", remedy="up by a height")
         low, high = along(given.frame, given.state.solid())
         # from its place into the body; a place that lies inside goes both ways
         return min(low, 0.0), (high if low >= -1e-9 or high > 1e-9 else 0.0)
-    past = given.numbers["past"]
+    past = its.past_mm
     if direction == NAMED:
-        gap = distance_to(given, given.words["face"])
+        gap = distance_to(given, its.face)
         return (0.0, gap + past) if gap > 0 else (gap - past, 0.0)
     if direction == NEXT:
         low, _ = along(given.frame, given.state.solid())
@@ -231,23 +259,25 @@ def _reach(given: StepInput) -> tuple[float, float]:
         "up": (0.0, height),
         "down": (-height, 0.0),
         "both ways": (-height / 2, height / 2),
-        "up and down": (-given.numbers["below"], height),
+        "up and down": (-its.below_mm, height),
     }[direction]
 
 
 def _rooted(prism: Prism, given: StepInput) -> Prism:
     """What is raised on a slanted face begins a hair inside it: no two numbers put both exactly in
     one plane, and a slit would be left between them."""
+    its = given.read(ExtrudeFields)
     level = max(abs(v) for v in prism.frame.z_axis) > 1 - 1e-12
-    if given.words["mode"] != "add" or level or given.state.body is None or abs(prism.low) > 1e-9:
+    if its.mode != "add" or level or given.state.body is None or abs(prism.low) > 1e-9:
         return prism
     return replace(prism, outline=prism.outline_at(-SKIN_MM), low=-SKIN_MM)
 
 
 def _past_its_ends(prism: Prism, given: StepInput) -> Prism:
     """A cutter that goes past its ends where they lie in a face, so that no skin is left there."""
+    its = given.read(ExtrudeFields)
     tall, facing = heights(prism.frame, given.state.solid())
-    through = given.words["direction"] == "right through"
+    through = its.direction == "right through"
 
     def past(end: float, way: float) -> float:
         if through or (way > 0 and abs(end) < 1e-9 and prism.low < -1e-9):

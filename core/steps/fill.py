@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 import shapely
 
@@ -13,9 +15,22 @@ from core.outlines import Outline, flatten, rectangle, try_offset
 from core.solids import Frame
 from core.solids.prism import Prism
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.patterns import OF, WITH, Matrix, distinct, repeated, shift
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import PartState
+
+
+@dataclass(frozen=True, slots=True)
+class FillFields(Fields):
+    """What is set of a fill."""
+
+    of: str
+    with_: str
+    spacing_mm: float
+    margin_mm: float
+    angle_deg: float
+    layout: Literal["square", "hexagonal"]
 
 
 @register
@@ -43,21 +58,22 @@ class Fill(StepKind):
 
     def places(self, given: StepInput) -> list[Matrix]:
         """Moves from the original to every place in the face, its own included."""
-        spacing = given.numbers["spacing"]
+        its = given.read(FillFields)
+        spacing = its.spacing_mm
         outline = _face(given)
-        inside = try_offset(outline, -given.numbers["margin"])
+        inside = try_offset(outline, -its.margin_mm)
         if inside is None:
             raise BuildError("the margin leaves no room on the face", remedy="a smaller margin")
         room = shapely.Polygon(flatten(inside, "inside")[0][0]).buffer(1e-6)
         reach = math.hypot(*outline.size) / 2 + spacing
-        lean = math.radians(given.numbers["angle"])
-        row_gap = spacing * (math.sqrt(3) / 2 if given.words["layout"] == "hexagonal" else 1.0)
+        lean = math.radians(its.angle_deg)
+        row_gap = spacing * (math.sqrt(3) / 2 if its.layout == "hexagonal" else 1.0)
         rows, columns = math.ceil(reach / row_gap), math.ceil(reach / spacing)
         if (2 * rows + 1) * (2 * columns + 1) > 4 * limits().copies:
             raise BuildError(f"copies {spacing:g} mm apart are too many", remedy="a larger spacing")
         frame, found = given.frame, []
         for row in range(-rows, rows + 1):
-            half = spacing / 2 if given.words["layout"] == "hexagonal" and row % 2 else 0.0
+            half = spacing / 2 if its.layout == "hexagonal" and row % 2 else 0.0
             for column in range(-columns, columns + 1):
                 u, v = column * spacing + half, row * row_gap
                 x = u * math.cos(lean) - v * math.sin(lean)

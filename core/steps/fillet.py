@@ -6,7 +6,7 @@ import math
 from collections.abc import Mapping
 
 from core.steps.registry import Start, StepInput, register
-from core.steps.rims import CHOSEN, FinishedEdges, size_fields
+from core.steps.rims import CHOSEN, EdgesFields, FinishedEdges, size_fields
 from core.steps.state import PartState
 
 
@@ -32,15 +32,17 @@ class Fillet(FinishedEdges):
     fields = size_fields("radius", "2 mm")
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        return "Round the {where} {size}" + (": {edges}" if words["where"] == CHOSEN else "")
+        chosen = EdgesFields.typed(words).where == CHOSEN
+        return "Round the {where} {size}" + (": {edges}" if chosen else "")
 
     def says(self, given: StepInput, after: PartState) -> str:
-        if given.words["where"] == CHOSEN:
+        its = given.read(EdgesFields)
+        if its.where == CHOSEN:
             return f"{given.told(after.features[given.step].quantities['edges'].value)} of edges"
-        if given.words["where"] != "bottom rim":
+        if its.where != "bottom rim":
             return ""
         # A quarter round is steeper than 45° up to r(1 - cos 45°) above the bed.
-        steep = given.numbers["size"] * (1 - math.cos(math.pi / 4))
+        steep = its.size_mm * (1 - math.cos(math.pi / 4))
         return f"the lowest {given.told(steep)} of it lean out more than 45°"
 
     def steeper_on_bed(self, words: Mapping[str, str], facing: str) -> str:

@@ -3,13 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 
 from core.errors import BuildError
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import PartState
 
 FIT_STEP = "fit"
+
+
+@dataclass(frozen=True, slots=True)
+class FitStepFields(Fields):
+    """What is set of a fit."""
+
+    fit: str
 
 
 @register
@@ -25,4 +34,5 @@ class FitStep(StepKind):
         return "Make this side of the fit {fit}"
 
     def build(self, given: StepInput) -> PartState:
-        raise BuildError(f"there is no fit '{given.words['fit']}' on this part")
+        its = given.read(FitStepFields)
+        raise BuildError(f"there is no fit '{its.fit}' on this part")

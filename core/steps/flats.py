@@ -3,14 +3,25 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 
 from core.errors import BuildError
 from core.measures.units import length
 from core.outlines import rectangle
 from core.solids import Prism, prism_body
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
+
+
+@dataclass(frozen=True, slots=True)
+class FlatsFields(Fields):
+    """What is set of a flats."""
+
+    across_mm: float
+    depth_mm: float
+    pairs: float
 
 
 @register
@@ -31,8 +42,9 @@ class Flats(StepKind):
         return "Flats {across} apart, {depth} long, {pairs} pair of them"
 
     def build(self, given: StepInput) -> PartState:
-        across, depth = given.numbers["across"], given.numbers["depth"]
-        pairs = round(given.numbers["pairs"])
+        its = given.read(FlatsFields)
+        across, depth = its.across_mm, its.depth_mm
+        pairs = round(its.pairs)
         body = given.state.solid()
         x0, y0, z0, x1, y1, z1 = body.bounds
         reach = (x1 - x0) + (y1 - y0) + (z1 - z0)

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core import hardware
 from core.errors import BuildError
@@ -14,6 +16,7 @@ from core.outlines.loop import polygon_loop
 from core.solids import Body, Prism, prism_body, turned_body
 from core.steps.extrude import CLEAR_MM, applied
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.hole import reach_through
 from core.steps.registry import Start, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
@@ -21,6 +24,17 @@ from core.steps.state import Feature, PartState
 USES = ("clearance", "tap drill", "heat-set insert")
 HEADS = ("none", "counterbored", "countersunk")
 LOADED = ("end", "side")
+
+
+@dataclass(frozen=True, slots=True)
+class ScrewHoleFields(Fields):
+    """What is set of a screw hole."""
+
+    size: Literal["M2", "M2.5", "M3", "M4", "M5", "M6", "M8", "M10", "M12"]
+    use: Literal["clearance", "tap drill", "heat-set insert"]
+    grade: Literal["fine", "medium", "coarse"]
+    head: Literal["none", "counterbored", "countersunk"]
+    depth_mm: float
 
 
 @register
@@ -56,13 +70,15 @@ class ScrewHole(StepKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
+        its = ScrewHoleFields.typed(words)
         # a counterbore has its room by the same class
-        grade = "{grade} " if words["use"] == "clearance" or words["head"] == "counterbored" else ""
+        grade = "{grade} " if its.use == "clearance" or its.head == "counterbored" else ""
         return "Hole for an {size} screw, " + grade + "{use}"
 
     def build(self, given: StepInput) -> PartState:
+        its = given.read(ScrewHoleFields)
         hole, head, _ = _sizes(given)
-        asked = given.numbers["depth"]
+        asked = its.depth_mm
         depth = asked or reach_through(given.state.solid().bounds)
         tool = _bored(given, hole, head, depth)
         body = applied("cut", given.state, tool)
@@ -78,9 +94,10 @@ class ScrewHole(StepKind):
 
 def _sizes(given: StepInput) -> tuple[float, hardware.Head | None, str]:
     """The hole, the head if any, and where the sizes come from."""
-    size, use, form = given.words["size"], given.words["use"], given.words["head"]
+    its = given.read(ScrewHoleFields)
+    size, use, form = its.size, its.use, its.head
     if use == "clearance":
-        hole = hardware.clearance_hole(size, given.words["grade"])
+        hole = hardware.clearance_hole(size, its.grade)
     elif use == "tap drill":
         hole = hardware.tap_drill(size)
     else:
@@ -93,15 +110,15 @@ def _sizes(given: StepInput) -> tuple[float, hardware.Head | None, str]:
 
 
 def _bored(given: StepInput, hole: float, head: hardware.Head | None, depth: float) -> Body:
-    radius = hole / 2
+    its, radius = given.read(ScrewHoleFields), hole / 2
     profile = [(0.0, -depth), (radius, -depth)]
     sides = ["floor", "bore"]
-    if head and given.words["head"] == "countersunk":
+    if head and its.head == "countersunk":
         step = head.diameter / 2 - radius  # 90° head: as deep as it is wide
         profile += [(radius, -step), (head.diameter / 2, 0.0), (head.diameter / 2, CLEAR_MM)]
         sides += ["sink", "head"]
     elif head:
-        room = given.words["grade"]
+        room = its.grade
         wide = head.diameter / 2 + {"fine": 0.25, "medium": 0.5, "coarse": 0.75}[room]
         step = head.height
         profile += [(radius, -step), (wide, -step), (wide, CLEAR_MM)]
@@ -117,6 +134,18 @@ def _bored(given: StepInput, hole: float, head: hardware.Head | None, depth: flo
     sides += ["mouth", "axis"]
     outline = Outline(polygon_loop(profile, sides))  # type: ignore[arg-type]
     return turned_body(outline, given.frame, given.step, "outside")
+
+
+@dataclass(frozen=True, slots=True)
+class NutTrapFields(Fields):
+    """What is set of a nut trap."""
+
+    size: Literal["M2", "M2.5", "M3", "M4", "M5", "M6", "M8", "M10", "M12"]
+    gap_mm: float
+    loaded: Literal["end", "side"]
+    down_mm: float
+    run_mm: float
+    bridge_mm: float
 
 
 @register
@@ -148,7 +177,8 @@ class NutTrap(StepKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        if words["loaded"] == "end":
+        its = NutTrapFields.typed(words)
+        if its.loaded == "end":
             return "Trap for an {size} nut, {gap} a side, pushed in from the {loaded}"
         return (
             "Trap for an {size} nut, {gap} a side, pushed in from the {loaded}, {down} down, slot"
@@ -156,31 +186,30 @@ class NutTrap(StepKind):
         )
 
     def build(self, given: StepInput) -> PartState:
-        nut, n = hardware.hex_nut(given.words["size"]), given.numbers
-        wide, tall = nut.across_flats + 2 * n["gap"], nut.height + 2 * n["gap"]
+        its = given.read(NutTrapFields)
+        nut = hardware.hex_nut(its.size)
+        wide, tall = nut.across_flats + 2 * its.gap_mm, nut.height + 2 * its.gap_mm
         names = {"top": "mouth", "bottom": "floor"}
         hexagon = regular_polygon(6, wide)
-        if given.words["loaded"] == "end":
+        if its.loaded == "end":
             tool = prism_body(
                 Prism(given.frame, hexagon, -tall, CLEAR_MM), given.step, "outside", **names
             )
         else:
-            high, low = -n["down"], -n["down"] - tall
-            slot = rectangle(wide, n["run"]).moved(0.0, n["run"] / 2)
+            high, low = -its.down_mm, -its.down_mm - tall
+            slot = rectangle(wide, its.run_mm).moved(0.0, its.run_mm / 2)
             turned = given.frame.turned(30)
             tool = prism_body(Prism(turned, hexagon, low, high), given.step, "outside", **names)
             tool = tool + prism_body(
                 Prism(given.frame, slot, low, high), given.step, "outside", **names
             )
         body = applied("cut", given.state, tool)
-        if n["bridge"] > 0:
+        if its.bridge_mm > 0:
             # one whole layer over the screw hole carries the pocket's roof; drilled out after
             floor = given.frame.lifted(-tall)
-            skin = prism_body(Prism(floor, circle(wide), -n["bridge"], 0.0), given.step)
+            skin = prism_body(Prism(floor, circle(wide), -its.bridge_mm, 0.0), given.step)
             body = body + skin
-        floor_at = given.frame.lifted(
-            -tall if given.words["loaded"] == "end" else -n["down"] - tall
-        )
+        floor_at = given.frame.lifted(-tall if its.loaded == "end" else -its.down_mm - tall)
         quantities = {"across": length(wide), "depth": length(tall)}
         feature = Feature(
             given.step, {"floor": floor_at}, quantities, tool=tool, mode="cut", axis=given.frame
@@ -188,6 +217,7 @@ class NutTrap(StepKind):
         return given.state.made(body, feature)
 
     def says(self, given: StepInput, after: PartState) -> str:
-        nut = hardware.hex_nut(given.words["size"])
+        its = given.read(NutTrapFields)
+        nut = hardware.hex_nut(its.size)
         wide = given.told(after.features[given.step].quantities["across"].value)
         return f"nut {given.told(nut.across_flats)} across flats ({SOURCES['nut']}), pocket {wide}"

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core.errors import BuildError
 from core.measures.units import length
@@ -14,11 +16,27 @@ from core.solids import Body, Prism, prism_body, turned_body
 from core.steps.blind import floor_warning
 from core.steps.extrude import CLEAR_MM, SKIN_MM, applied
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.reach import NAMED, NEXT, along, distance_to, next_face_below
 from core.steps.registry import Cures, StepInput, StepKind, register
 from core.steps.state import Feature, PartState, Recess
 
 FORMS = ("plain", "countersunk", "counterbored", "teardrop")
+
+
+@dataclass(frozen=True, slots=True)
+class HoleFields(Fields):
+    """What is set of a hole."""
+
+    form: Literal["plain", "countersunk", "counterbored", "teardrop"]
+    diameter_mm: float
+    reach: Literal["through", "to depth", "up to a face", "up to the next face"]
+    depth_mm: float
+    face: str
+    past_mm: float
+    head_mm: float
+    head_depth_mm: float
+    sink_deg: float
 
 
 @register
@@ -90,30 +108,30 @@ class Hole(StepKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        reach = {"to depth": "{reach} {depth}", NAMED: "{reach} {face}"}.get(
-            words["reach"], "{reach}"
-        )
+        its = HoleFields.typed(words)
+        reach = {"to depth": "{reach} {depth}", NAMED: "{reach} {face}"}.get(its.reach, "{reach}")
         head = {
             "countersunk": ", countersunk to {head} at {sink}",
             "counterbored": ", counterbored {head}, {head_depth} deep",
-        }.get(words["form"], "")
+        }.get(its.form, "")
         return "Hole, {form}, {diameter} across, " + reach + head
 
     def build(self, given: StepInput) -> PartState:
+        its = given.read(HoleFields)
         body = given.state.solid()
-        through = given.words["reach"] == "through"
-        depth = reach_through(body.bounds) if through else reached(given, given.numbers["depth"])
+        through = its.reach == "through"
+        depth = reach_through(body.bounds) if through else reached(given, its.depth_mm)
         # what is drilled up to a face goes through that face
-        past = SKIN_MM if given.words["reach"] in (NAMED, NEXT) else 0.0
-        past += given.numbers["past"] if past else 0.0
+        past = SKIN_MM if its.reach in (NAMED, NEXT) else 0.0
+        past += its.past_mm if past else 0.0
         tool = _drill(given, depth + past)
         after = applied("cut", given.state, tool)
         places = {"floor": given.frame.lifted(-depth)} if not through else {}
-        quantities = {"diameter": length(given.numbers["diameter"])}
+        quantities = {"diameter": length(its.diameter_mm)}
         if not through:
             quantities["depth"] = length(depth)
-        widest = max(given.numbers["diameter"], _head(given))
-        outline = teardrop(widest) if given.words["form"] == "teardrop" else circle(widest)
+        widest = max(its.diameter_mm, _head(given))
+        outline = teardrop(widest) if its.form == "teardrop" else circle(widest)
         recess = Recess(given.frame, outline, depth)
         feature = Feature(
             given.step, places, quantities, tool=tool, mode="cut", recess=recess, axis=given.frame
@@ -121,7 +139,8 @@ class Hole(StepKind):
         return given.state.made(after, feature)
 
     def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
-        if given.words["reach"] != "to depth" or given.words["form"] not in ("plain", "teardrop"):
+        its = given.read(HoleFields)
+        if its.reach != "to depth" or its.form not in ("plain", "teardrop"):
             return ()
         return floor_warning(given, after, "floor", "hole")
 
@@ -135,16 +154,17 @@ def reached(given: StepInput, depth: float) -> float:
     Raises:
         BuildError: the face lies the other way.
     """
-    if given.words["reach"] == NEXT:
+    its = given.read(HoleFields)
+    if its.reach == NEXT:
         low, _ = along(given.frame, given.state.solid())
-        drill = Prism(given.frame, circle(given.numbers["diameter"]), low - CLEAR_MM, SKIN_MM)
+        drill = Prism(given.frame, circle(its.diameter_mm), low - CLEAR_MM, SKIN_MM)
         return next_face_below(given, prism_body(drill, given.step))
-    if given.words["reach"] != NAMED:
+    if its.reach != NAMED:
         return depth
-    gap = distance_to(given, given.words["face"])
+    gap = distance_to(given, its.face)
     if gap > 0:
         raise BuildError(
-            f"'{given.words['face']}' lies {given.told(gap)} outside, not below the face",
+            f"'{its.face}' lies {given.told(gap)} outside, not below the face",
             remedy="a face inside the part",
         )
     return -gap
@@ -152,24 +172,26 @@ def reached(given: StepInput, depth: float) -> float:
 
 def _head(given: StepInput) -> float:
     """The diameter of the head at the face; nought without one."""
-    return given.numbers["head"] if given.words["form"] in ("countersunk", "counterbored") else 0.0
+    its = given.read(HoleFields)
+    return its.head_mm if its.form in ("countersunk", "counterbored") else 0.0
 
 
 def _drill(given: StepInput, depth: float) -> Body:
-    diameter, form = given.numbers["diameter"], given.words["form"]
+    its = given.read(HoleFields)
+    diameter, form = its.diameter_mm, its.form
     names = {"top": "mouth", "bottom": "floor"}
     if form in ("plain", "teardrop"):
         outline = circle(diameter) if form == "plain" else teardrop(diameter)
         prism = Prism(given.frame, outline, -depth, CLEAR_MM)
         return prism_body(prism, given.step, "outside", **names)
-    head, radius = given.numbers["head"], diameter / 2
+    head, radius = its.head_mm, diameter / 2
     if head <= diameter:
         raise BuildError(
             f"a head of {head:g} mm is no wider than the hole of {diameter:g} mm",
             remedy=f"more than {diameter:g} mm",
         )
     if form == "countersunk":
-        half = math.radians(given.numbers["sink"]) / 2
+        half = math.radians(its.sink_deg) / 2
         step = (head - diameter) / 2 / math.tan(half)
         profile = [
             (0, -depth),
@@ -179,7 +201,7 @@ def _drill(given: StepInput, depth: float) -> Body:
             (head / 2, CLEAR_MM),
         ]
     else:
-        step = given.numbers["head_depth"]
+        step = its.head_depth_mm
         profile = [
             (0, -depth), (radius, -depth), (radius, -step), (head / 2, -step), (head / 2, CLEAR_MM),
         ]  # fmt: skip

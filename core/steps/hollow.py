@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -17,12 +18,23 @@ from core.outlines import try_offset
 from core.solids.hollow import Hollow, hollowed
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import Start, StepInput, StepKind, register
 from core.steps.sides import places_on
 from core.steps.state import Feature, Mouth, PartState
 
 LEVEL = 1 - 1e-6  # a face looks straight up or down
 OUTWARD = "inside"  # what is kept as drawn: the inside, so the wall goes outwards
+
+
+@dataclass(frozen=True, slots=True)
+class HollowPartFields(Fields):
+    """What is set of a hollow."""
+
+    wall_mm: float
+    floor_mm: float
+    open: str
+    keep: Literal["outside", "inside"]
 
 
 @register
@@ -48,16 +60,18 @@ class HollowPart(StepKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        opened = "open at {open}" if words["open"].strip() else "shut all round"
+        its = HollowPartFields.typed(words)
+        opened = "open at {open}" if its.open.strip() else "shut all round"
         return f"Hollow the whole part to {{wall}}, {opened}, keeping the {{keep}} as drawn"
 
     def build(self, given: StepInput) -> PartState:
+        its = given.read(HollowPartFields)
         body = given.state.solid()
         mesh = triangle_mesh(body)
-        opened = _opened(mesh, given.words["open"])
-        wall, floor = given.numbers["wall"], given.numbers["floor"]
+        opened = _opened(mesh, its.open)
+        wall, floor = its.wall_mm, its.floor_mm
         walls = np.where(_level(mesh), floor, wall)
-        outward = given.words["keep"] == OUTWARD
+        outward = its.keep == OUTWARD
         names = _new_names(mesh, "outer" if outward else "inner")
         try:
             made = hollowed(body, mesh, walls, opened, given.step, names, outward)
@@ -84,9 +98,10 @@ class HollowPart(StepKind):
         return given.state.made(made.body, replace(feature, mouth=mouth))
 
     def says(self, given: StepInput, after: PartState) -> str:
+        its = given.read(HollowPartFields)
         sizes = {name: q.value for name, q in after.features[given.step].quantities.items()}
         room = given.state.solid().volume_mm3 - after.solid().volume_mm3
-        if given.words["keep"] == OUTWARD:
+        if its.keep == OUTWARD:
             room = given.state.solid().volume_mm3
         rooms = "a hollow" if sizes["rooms"] == 1 else f"{sizes['rooms']:.0f} separate hollows"
         told = f"leaves {rooms} of {' '.join(capacity_text(room, given.unit))}"
@@ -97,8 +112,9 @@ class HollowPart(StepKind):
         return told
 
     def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
+        its = given.read(HollowPartFields)
         shut = after.features[given.step].quantities["shut"].value
-        if not shut or not given.words["open"].strip():
+        if not shut or not its.open.strip():
             return ()
         return (
             ("one of its hollows is" if shut == 1 else f"{shut:.0f} of its hollows are")

@@ -3,13 +3,26 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core.measures.units import length
 from core.solids.imported import imported_body
 from core.steps.extrude import MODES, applied
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
+
+
+@dataclass(frozen=True, slots=True)
+class ImportedMeshFields(Fields):
+    """What is set of a mesh."""
+
+    mode: Literal["add", "cut", "common"]
+    mesh: str
+    file: str
+    scale: float
 
 
 @register
@@ -39,9 +52,10 @@ class ImportedMesh(StepKind):
         return "{mode} of {file}, scaled by {scale}"
 
     def build(self, given: StepInput) -> PartState:
-        scale = given.numbers["scale"]
-        tool = imported_body(given.words["mesh"], scale, given.step).moved(given.frame.matrix)
-        body = applied(given.words["mode"], given.state, tool)
+        its = given.read(ImportedMeshFields)
+        scale = its.scale
+        tool = imported_body(its.mesh, scale, given.step).moved(given.frame.matrix)
+        body = applied(its.mode, given.state, tool)
         x0, y0, z0, x1, y1, z1 = tool.bounds
         quantities = {"width": length(x1 - x0), "depth": length(y1 - y0), "height": length(z1 - z0)}
         places = {

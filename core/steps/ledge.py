@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from core.errors import BuildError
 from core.measures.units import length
@@ -11,8 +11,18 @@ from core.outlines import offset_outline
 from core.solids import Prism, prism_body
 from core.steps.extrude import CLEAR_MM
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import Partner, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
+
+
+@dataclass(frozen=True, slots=True)
+class LedgeFields(Fields):
+    """What is set of a ledge."""
+
+    inwards_mm: float
+    down_mm: float
+    rim: str
 
 
 @register
@@ -44,8 +54,9 @@ class Ledge(StepKind):
         return Partner("ledge", "", "a ledge with nothing to lie on it")
 
     def build(self, given: StepInput) -> PartState:
-        _, mouth = given.state.mouth(given.words["rim"])
-        wide, down = given.numbers["inwards"], given.numbers["down"]
+        its = given.read(LedgeFields)
+        _, mouth = given.state.mouth(its.rim)
+        wide, down = its.inwards_mm, its.down_mm
         if wide >= mouth.wall:
             raise BuildError(
                 f"a ledge {wide:g} mm wide leaves no wall: it is {mouth.wall:.4g} mm thick there",

@@ -3,16 +3,28 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core.measures.units import length
 from core.solids.lofted import Stop, lofted_body
 from core.steps.extrude import MODES, applied
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.sides import with_sides
 from core.steps.state import Feature, PartState
 
 ENDS = ("straight", "tangent")
+
+
+@dataclass(frozen=True, slots=True)
+class LoftFields(Fields):
+    """What is set of a loft."""
+
+    mode: Literal["add", "cut", "common"]
+    start: Literal["straight", "tangent"]
+    end: Literal["straight", "tangent"]
 
 
 @register
@@ -43,16 +55,17 @@ class Loft(StepKind):
         return "{mode} {outline}{stations}, leaving {start}, arriving {end}"
 
     def build(self, given: StepInput) -> PartState:
+        its = given.read(LoftFields)
         stops = [Stop(given.profile(), 0.0)]
         stops += [Stop(s.outline, s.up, s.x, s.y, s.turn_deg) for s in given.stations]
-        mode = given.words["mode"]
+        mode = its.mode
         tool = lofted_body(
             stops,
             given.frame,
             given.step,
             "outside" if mode == "cut" else "inside",
-            given.words["start"],
-            given.words["end"],
+            its.start,
+            its.end,
         )
         body = applied(mode, given.state, tool)
         last = stops[-1]

@@ -3,15 +3,28 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
+from typing import Literal
 
 import numpy as np
 
 from core.solids import Frame
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.patterns import Matrix, turn_about
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
+
+
+@dataclass(frozen=True, slots=True)
+class MoveFields(Fields):
+    """What is set of a move."""
+
+    x_mm: float
+    y_mm: float
+    z_mm: float
+    turn_deg: float
+    about: Literal["up", "right", "back"]
 
 
 @register
@@ -34,13 +47,14 @@ class Move(StepKind):
         return "Move the part {x} right, {y} back, {z} up, turned {turn} about the axis {about}"
 
     def build(self, given: StepInput) -> PartState:
+        its = given.read(MoveFields)
         axes = {
             "up": Frame(),
             "right": Frame(x_axis=(0.0, 1.0, 0.0), z_axis=(1.0, 0.0, 0.0)),
             "back": Frame(x_axis=(0.0, 0.0, 1.0), z_axis=(0.0, 1.0, 0.0)),
         }
-        move = turn_about(axes[given.words["about"]], given.numbers["turn"])
-        move[:, 3] += [given.numbers["x"], given.numbers["y"], given.numbers["z"]]
+        move = turn_about(axes[its.about], its.turn_deg)
+        move[:, 3] += [its.x_mm, its.y_mm, its.z_mm]
         state = given.state
         features = {name: _carried(feature, move) for name, feature in state.features.items()}
         features[given.step] = Feature(given.step)

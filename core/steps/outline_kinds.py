@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from core.steps.outline_kind import OutlineKind
+from core.steps.outline_kind import AnyOutlineKind, OutlineKind
 from core.steps.outlines_by_name import BY_NAME
 from core.steps.outlines_drawn import DRAWN
 
-__all__ = ["OUTLINES", "OutlineKind"]
+__all__ = ["OUTLINES", "AnyOutlineKind", "OutlineKind"]
 
-OUTLINES: dict[str, OutlineKind] = {kind.kind: kind for kind in (*BY_NAME, *DRAWN)}
+_EVERY: list[AnyOutlineKind] = [*BY_NAME, *DRAWN]
+OUTLINES: dict[str, AnyOutlineKind] = {kind.kind: kind for kind in _EVERY}

@@ -2,35 +2,133 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+from typing import Literal
+
 from core import outlines
 from core.errors import BuildError
 from core.outlines import Outline
 from core.steps.field import Field
-from core.steps.outline_kind import Numbers, OutlineKind, Words
+from core.steps.fields import Fields
+from core.steps.outline_kind import AnyOutlineKind, OutlineKind
 from core.steps.state import PartState
 
 
-def _rectangle(numbers: Numbers, words: Words, state: PartState) -> Outline:
-    corner = numbers["corners"]
+@dataclass(frozen=True, slots=True)
+class CircleFields(Fields):
+    """What is set of a circle."""
+
+    diameter_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class RectangleFields(Fields):
+    """What is set of a rectangle."""
+
+    width_mm: float
+    depth_mm: float
+    corners_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class RectangleByCornersFields(Fields):
+    """What is set of a rectangle by corners."""
+
+    width_mm: float
+    depth_mm: float
+    front_left_mm: float
+    front_right_mm: float
+    back_right_mm: float
+    back_left_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class PolygonFields(Fields):
+    """What is set of a polygon."""
+
+    sides: float
+    across_mm: float
+    measured: Literal["flats", "corners"]
+    corners_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class RightTriangleFields(Fields):
+    """What is set of a right triangle."""
+
+    width_mm: float
+    height_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class HalfDiscFields(Fields):
+    """What is set of a half disc."""
+
+    diameter_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class SlotFields(Fields):
+    """What is set of a slot."""
+
+    length_mm: float
+    width_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class RingFields(Fields):
+    """What is set of a ring."""
+
+    outside_mm: float
+    inside_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class WindowFields(Fields):
+    """What is set of a window."""
+
+    outside_mm: float
+    inside_mm: float
+    angle_deg: float
+    corners_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class PillowFields(Fields):
+    """What is set of a pillow."""
+
+    width_mm: float
+    depth_mm: float
+    corners_mm: float
+    bulge_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class SteelFields(Fields):
+    """What is set of the section of an L, U, T or Z."""
+
+    width_mm: float
+    height_mm: float
+    thickness_mm: float
+    corners_mm: float
+
+
+def _rectangle(its: RectangleFields, state: PartState) -> Outline:
+    corner = its.corners_mm
     _not_negative("corner radius", corner)
-    return outlines.rectangle(numbers["width"], numbers["depth"], (corner,) if corner else ())
+    return outlines.rectangle(its.width_mm, its.depth_mm, (corner,) if corner else ())
 
 
-CORNERS = ("front_left", "front_right", "back_right", "back_left")
-
-
-def _rectangle_by_corners(numbers: Numbers, words: Words, state: PartState) -> Outline:
-    radii = tuple(numbers[name] for name in CORNERS)
+def _rectangle_by_corners(its: RectangleByCornersFields, state: PartState) -> Outline:
+    radii = (its.front_left_mm, its.front_right_mm, its.back_right_mm, its.back_left_mm)
     for radius in radii:
         _not_negative("corner radius", radius)
-    return outlines.rectangle(numbers["width"], numbers["depth"], radii)
+    return outlines.rectangle(its.width_mm, its.depth_mm, radii)
 
 
-def _polygon(numbers: Numbers, words: Words, state: PartState) -> Outline:
-    _not_negative("corner radius", numbers["corners"])
-    return outlines.regular_polygon(
-        round(numbers["sides"]), numbers["across"], words["measured"], numbers["corners"]
-    )
+def _polygon(its: PolygonFields, state: PartState) -> Outline:
+    _not_negative("corner radius", its.corners_mm)
+    return outlines.regular_polygon(round(its.sides), its.across_mm, its.measured, its.corners_mm)
 
 
 def _not_negative(name: str, value: float) -> None:
@@ -38,8 +136,9 @@ def _not_negative(name: str, value: float) -> None:
         raise BuildError(f"the {name} is {value:g} mm", remedy="nought or more")
 
 
-def _section(kind: str) -> OutlineKind:
+def _section(kind: str) -> OutlineKind[SteelFields]:
     return OutlineKind(
+        SteelFields,
         f"{kind} section",
         f"{kind} section",
         (
@@ -50,20 +149,24 @@ def _section(kind: str) -> OutlineKind:
         ),
         f"{'an' if kind == 'L' else 'a'} {kind} section {{width}} × {{height}}, {{thickness}}"
         " thick",
-        lambda n, *_: outlines.section(kind, n["width"], n["height"], n["thickness"], n["corners"]),
+        lambda its, _: outlines.section(
+            kind, its.width_mm, its.height_mm, its.thickness_mm, its.corners_mm
+        ),
     )
 
 
-BY_NAME = (
+BY_NAME: tuple[AnyOutlineKind, ...] = (
     OutlineKind(
+        CircleFields,
         "circle",
         "circle",
         (Field("diameter", "length", "diameter", "30 mm"),),
         "a circle {diameter} across",
-        lambda numbers, *_: outlines.circle(numbers["diameter"]),
+        lambda its, _: outlines.circle(its.diameter_mm),
         ("disc", "cylinder", "round bar", "rod"),
     ),
     OutlineKind(
+        RectangleFields,
         "rectangle",
         "rectangle",
         (
@@ -76,6 +179,7 @@ BY_NAME = (
         ("block", "cube", "plate", "box shape", "prism"),
     ),
     OutlineKind(
+        RectangleByCornersFields,
         "rectangle by corners",
         "rectangle, corner by corner",
         (
@@ -91,6 +195,7 @@ BY_NAME = (
         _rectangle_by_corners,
     ),
     OutlineKind(
+        PolygonFields,
         "polygon",
         "regular polygon",
         (
@@ -104,6 +209,7 @@ BY_NAME = (
         ("hexagon", "hex", "octagon", "triangle"),
     ),
     OutlineKind(
+        RightTriangleFields,
         "right triangle",
         "right-angled triangle",
         (
@@ -111,19 +217,21 @@ BY_NAME = (
             Field("height", "length", "height, at the left", "15 mm", above=0),
         ),
         "a right-angled triangle {width} × {height}",
-        lambda n, *_: outlines.right_triangle(n["width"], n["height"]),
+        lambda its, _: outlines.right_triangle(its.width_mm, its.height_mm),
         ("wedge", "ramp", "triangle"),
     ),
     OutlineKind(
+        HalfDiscFields,
         "half disc",
         "semicircle",
         (Field("diameter", "length", "diameter", "24 mm", above=0),),
         "a semicircle {diameter} across",
-        lambda n, *_: outlines.half_disc(n["diameter"]),
+        lambda its, _: outlines.half_disc(its.diameter_mm),
         ("half circle", "D shape"),
         ("sphere", "dimple", "ball", "dome", "hemisphere"),
     ),
     OutlineKind(
+        SlotFields,
         "slot",
         "slot, an oval with straight sides",
         (
@@ -131,9 +239,10 @@ BY_NAME = (
             Field("width", "length", "width", "20 mm"),
         ),
         "an oval {length} × {width}",
-        lambda numbers, *_: outlines.slot(numbers["length"], numbers["width"]),
+        lambda its, _: outlines.slot(its.length_mm, its.width_mm),
     ),
     OutlineKind(
+        RingFields,
         "ring",
         "ring",
         (
@@ -141,10 +250,11 @@ BY_NAME = (
             Field("inside", "length", "inside diameter", "20 mm"),
         ),
         "a ring {outside} outside, {inside} inside",
-        lambda n, *_: outlines.ring(n["outside"], n["inside"]),
+        lambda its, _: outlines.ring(its.outside_mm, its.inside_mm),
         ("ring", "tube", "pipe", "bush"),
     ),
     OutlineKind(
+        WindowFields,
         "window",
         "sector between two circles",
         (
@@ -154,10 +264,13 @@ BY_NAME = (
             Field("corners", "length", "corner radius", "2 mm"),
         ),
         "a window between circles of {inside} and {outside}, {angle} wide, corners {corners}",
-        lambda n, *_: outlines.sector_window(n["outside"], n["inside"], n["angle"], n["corners"]),
+        lambda its, _: outlines.sector_window(
+            its.outside_mm, its.inside_mm, its.angle_deg, its.corners_mm
+        ),
         ("sector", "spoke window"),
     ),
     OutlineKind(
+        PillowFields,
         "pillow",
         "pillow: corner circles joined by bulging sides",
         (
@@ -167,7 +280,7 @@ BY_NAME = (
             Field("bulge", "length", "bulge of the sides", "4 mm"),
         ),
         "a pillow {width} × {depth}, corners {corners}, sides bulging {bulge}",
-        lambda n, *_: outlines.pillow(n["width"], n["depth"], n["corners"], n["bulge"]),
+        lambda its, _: outlines.pillow(its.width_mm, its.depth_mm, its.corners_mm, its.bulge_mm),
     ),
     *(_section(kind) for kind in "LUTZ"),
 )

@@ -4,6 +4,9 @@ already.
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+from typing import Literal
+
 import shapely
 
 from core import outlines
@@ -14,26 +17,84 @@ from core.outlines.traced import scaled
 from core.outlines.trimmed import grown_outline, thickened
 from core.solids.sectioned import section_of
 from core.steps.field import Field
-from core.steps.outline_kind import Numbers, OutlineKind, Words
+from core.steps.fields import Fields
+from core.steps.outline_kind import AnyOutlineKind, OutlineKind
 from core.steps.state import PartState
 
 
-def _followed(numbers: Numbers, words: Words, state: PartState) -> Outline:
+@dataclass(frozen=True, slots=True)
+class MovesFields(Fields):
+    """What is set of a moves."""
+
+    moves: str
+
+
+@dataclass(frozen=True, slots=True)
+class WallFields(Fields):
+    """What is set of a wall."""
+
+    moves: str
+    wall_mm: float
+    lies: Literal["to the left", "to the right", "half on each side"]
+
+
+@dataclass(frozen=True, slots=True)
+class LinkFields(Fields):
+    """What is set of a link."""
+
+    first_mm: float
+    second_mm: float
+    apart_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class HullFields(Fields):
+    """What is set of a hull."""
+
+    circles: str
+
+
+@dataclass(frozen=True, slots=True)
+class SectionFields(Fields):
+    """What is set of a section."""
+
+    face: str
+    by_mm: float
+    below_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class FollowedFields(Fields):
+    """What is set of a followed."""
+
+    of: str
+    by_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class TracedFields(Fields):
+    """What is set of a traced."""
+
+    drawing: str
+    width_mm: float
+
+
+def _followed(its: FollowedFields, state: PartState) -> Outline:
     """The outline of an earlier step, grown or shrunk."""
-    feature = state.prism(words["of"])
+    feature = state.prism(its.of)
     assert feature.prism is not None
-    return grown_outline(feature.prism.outline, numbers["by"])
+    return grown_outline(feature.prism.outline, its.by_mm)
 
 
-def _section(numbers: Numbers, words: Words, state: PartState) -> Outline:
+def _section(its: SectionFields, state: PartState) -> Outline:
     """What the part so far shows in the plane of a face: the piece in front of the face's
     middle.
     """
-    if not words["face"]:
+    if not its.face:
         raise BuildError("no face is chosen for the section", remedy="press one, or name it")
-    found = section_of(state.solid(), state.place(words["face"])[1], numbers["below"])
+    found = section_of(state.solid(), state.place(its.face)[1], its.below_mm)
     own = min(found, key=lambda outline: _off_middle(outline))
-    return grown_outline(own, numbers["by"])
+    return grown_outline(own, its.by_mm)
 
 
 def _off_middle(outline: Outline) -> float:
@@ -42,26 +103,26 @@ def _off_middle(outline: Outline) -> float:
     return float(shapely.Polygon(polygons[0], polygons[1:]).distance(shapely.Point(0, 0)))
 
 
-def _wall(numbers: Numbers, words: Words, state: PartState) -> Outline:
-    run, _ = outlines.path_of(outlines.read_moves(words["moves"], outlines.plain_value))
+def _wall(its: WallFields, state: PartState) -> Outline:
+    run, _ = outlines.path_of(outlines.read_moves(its.moves, outlines.plain_value))
     lies = {"to the left": "left", "to the right": "right", "half on each side": "on both sides"}
-    made = thickened(run, numbers["wall"], lies[words["lies"]])  # type: ignore[arg-type]
+    made = thickened(run, its.wall_mm, lies[its.lies])  # type: ignore[arg-type]
     if outlines.crosses_itself(made):
         raise BuildError("the wall runs into itself", remedy="a thinner wall, or its other side")
     return made
 
 
-def _link(numbers: Numbers, words: Words, state: PartState) -> Outline:
-    one, other, apart = (numbers[name] / 2 for name in ("first", "second", "apart"))
+def _link(its: LinkFields, state: PartState) -> Outline:
+    one, other, apart = (mm / 2 for mm in (its.first_mm, its.second_mm, its.apart_mm))
     return hull_of([((-apart, 0.0), one), ((apart, 0.0), other)])
 
 
-def _hull(numbers: Numbers, words: Words, state: PartState) -> Outline:
-    return hull_of(hull_circles(outlines.read_moves(words["circles"], outlines.plain_value)))
+def _hull(its: HullFields, state: PartState) -> Outline:
+    return hull_of(hull_circles(outlines.read_moves(its.circles, outlines.plain_value)))
 
 
-def _traced(numbers: Numbers, words: Words, state: PartState) -> Outline:
-    found = traced_outlines(words["drawing"], numbers["width"])
+def _traced(its: TracedFields, state: PartState) -> Outline:
+    found = traced_outlines(its.drawing, its.width_mm)
     if len(found) > 1:
         raise BuildError(
             f"the drawing holds {len(found)} separate shapes",
@@ -87,15 +148,16 @@ def traced_outlines(path: str, width: float) -> list[Outline]:
     return [o.moved(-(low_x + high_x) / 2, -(low_y + high_y) / 2) for o in found]
 
 
-def _moves(numbers: Numbers, words: Words, state: PartState) -> Outline:
-    made = outlines.outline_of(outlines.read_moves(words["moves"], outlines.plain_value))
+def _moves(its: MovesFields, state: PartState) -> Outline:
+    made = outlines.outline_of(outlines.read_moves(its.moves, outlines.plain_value))
     if outlines.crosses_itself(made):
         raise BuildError("the outline crosses itself")
     return made
 
 
-DRAWN = (
+DRAWN: tuple[AnyOutlineKind, ...] = (
     OutlineKind(
+        MovesFields,
         "moves",
         "outline told as moves",
         (
@@ -108,6 +170,7 @@ DRAWN = (
         ("sketch", "outline", "profile", "draw", "polyline", "arc", "line"),
     ),
     OutlineKind(
+        WallFields,
         "wall",
         "wall along a line told as moves",
         (
@@ -127,6 +190,7 @@ DRAWN = (
         ("bottle from its outside line", "thickened line", "half outline with a wall", "vase"),
     ),
     OutlineKind(
+        LinkFields,
         "link",
         "link: two circles joined by tangent lines",
         (
@@ -139,6 +203,7 @@ DRAWN = (
         ("tangent", "tangent line", "tangent lines", "lever", "cam", "connecting rod"),
     ),
     OutlineKind(
+        HullFields,
         "hull",
         "hull of circles",
         (
@@ -154,6 +219,7 @@ DRAWN = (
         ("hull", "tangent lines"),
     ),
     OutlineKind(
+        SectionFields,
         "section",
         "section of the part at a face, grown or shrunk",
         (
@@ -166,6 +232,7 @@ DRAWN = (
         ("section", "gasket", "what is there"),
     ),
     OutlineKind(
+        FollowedFields,
         "followed",
         "outline of an earlier step, grown or shrunk",
         (
@@ -177,6 +244,7 @@ DRAWN = (
         ("offset", "inset", "larger outline"),
     ),
     OutlineKind(
+        TracedFields,
         "traced",
         "traced outline from SVG or DXF",
         (

@@ -7,7 +7,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from typing import ClassVar
+from dataclasses import dataclass
+from typing import ClassVar, Literal
 
 import numpy as np
 from manifold3d import Manifold, Mesh64, OpType
@@ -17,6 +18,7 @@ from core.errors import BuildError
 from core.limits import check_copies
 from core.solids import Body, Frame
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import Cures, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
@@ -25,6 +27,14 @@ MEETS_MM3 = 1e-6  # a copy that shares less with the part does not meet it
 OF = Field("of", "step", "of step", "", among="piece", empty="the latest piece")
 WITH = Field("with", "steps", "together with", "", among="piece", clause=", together with {with}")
 Matrix = NDArray[np.float64]
+
+
+@dataclass(frozen=True, slots=True)
+class RepeatedFields(Fields):
+    """What is set of whatever copies: the step, and those that are copied with it."""
+
+    of: str
+    with_: str
 
 
 def shift(x: float, y: float, z: float) -> Matrix:
@@ -68,8 +78,9 @@ def repeated(given: StepInput, moves: Sequence[Matrix]) -> PartState:
 
 def _repeats(given: StepInput) -> list[Feature]:
     """The step to be repeated, and those that are repeated with it."""
-    found = [given.state.tool(given.words["of"])]
-    for name in given.words.get("with", "").split(","):
+    its = given.read(RepeatedFields)
+    found = [given.state.tool(its.of)]
+    for name in its.with_.split(","):
         if name.strip() and name.strip() != found[0].step:
             found.append(given.state.tool(name.strip()))
     return found
@@ -222,9 +233,19 @@ class Pattern(StepKind):
         return in_air(given, after)
 
 
-def _whole(given: StepInput, name: str) -> int:
-    check_copies(given.numbers[name])
-    return round(given.numbers[name])
+def _whole(count: float) -> int:
+    check_copies(count)
+    return round(count)
+
+
+@dataclass(frozen=True, slots=True)
+class LinearPatternFields(RepeatedFields):
+    """What is set of a row."""
+
+    count: float
+    spacing_mm: float
+    direction: Literal["right", "back", "up"]
+    angle_deg: float
 
 
 @register
@@ -248,19 +269,27 @@ class LinearPattern(Pattern):
         return "Repeat {of} {count} times in a row, {spacing} apart towards the {direction}"
 
     def moves(self, given: StepInput) -> list[Matrix]:
+        its = given.read(LinearPatternFields)
         axis = {"right": (1.0, 0.0, 0.0), "back": (0.0, 1.0, 0.0), "up": (0.0, 0.0, 1.0)}
-        x, y, z = axis[given.words["direction"]]
-        lean = math.radians(given.numbers["angle"])
+        x, y, z = axis[its.direction]
+        lean = math.radians(its.angle_deg)
         x, y = x * math.cos(lean) - y * math.sin(lean), x * math.sin(lean) + y * math.cos(lean)
-        pitch = given.numbers["spacing"]
+        pitch = its.spacing_mm
         return [
-            shift(x * pitch * i, y * pitch * i, z * pitch * i)
-            for i in range(_whole(given, "count"))
+            shift(x * pitch * i, y * pitch * i, z * pitch * i) for i in range(_whole(its.count))
         ]
 
     def cures(self, given: StepInput, after: PartState) -> Cures:
-        met = _whole(given, "count") - len(after.features[given.step].missed)
+        met = _whole(given.read(LinearPatternFields).count) - len(after.features[given.step].missed)
         return (("count", str(met), f"{met} of them"),) if met > 1 else ()
+
+
+@dataclass(frozen=True, slots=True)
+class CircularPatternFields(RepeatedFields):
+    """What is set of a round."""
+
+    count: float
+    angle_deg: float
 
 
 @register
@@ -283,10 +312,22 @@ class CircularPattern(Pattern):
         return "Repeat {of} {count} times round the axis, over {angle}"
 
     def moves(self, given: StepInput) -> list[Matrix]:
-        count, angle = _whole(given, "count"), given.numbers["angle"]
+        its = given.read(CircularPatternFields)
+        count, angle = _whole(its.count), its.angle_deg
         whole = abs(abs(angle) - 360) < 1e-9
         pitch = angle / count if whole else angle / max(count - 1, 1)
         return [turn_about(given.frame, pitch * i) for i in range(count)]
+
+
+@dataclass(frozen=True, slots=True)
+class GridPatternFields(RepeatedFields):
+    """What is set of a grid."""
+
+    columns: float
+    rows: float
+    across_mm: float
+    back_mm: float
+    stagger: Literal["in line", "staggered"]
 
 
 @register
@@ -314,14 +355,25 @@ class GridPattern(Pattern):
         )
 
     def moves(self, given: StepInput) -> list[Matrix]:
-        across, back = given.numbers["across"], given.numbers["back"]
-        check_copies(given.numbers["rows"], given.numbers["columns"])
-        half = across / 2 if given.words["stagger"] == "staggered" else 0.0
+        its = given.read(GridPatternFields)
+        across, back = its.across_mm, its.back_mm
+        check_copies(its.rows, its.columns)
+        half = across / 2 if its.stagger == "staggered" else 0.0
         return [
             shift(column * across + (half if row % 2 else 0.0), row * back, 0.0)
-            for row in range(_whole(given, "rows"))
-            for column in range(_whole(given, "columns"))
+            for row in range(_whole(its.rows))
+            for column in range(_whole(its.columns))
         ]
+
+
+@dataclass(frozen=True, slots=True)
+class RoundAndUpFields(RepeatedFields):
+    """What is set of a rings."""
+
+    count: float
+    rings: float
+    spacing_mm: float
+    stagger: Literal["in line", "staggered"]
 
 
 @register
@@ -348,10 +400,11 @@ class RoundAndUp(Pattern):
         )
 
     def moves(self, given: StepInput) -> list[Matrix]:
-        count, rings = _whole(given, "count"), _whole(given, "rings")
+        its = given.read(RoundAndUpFields)
+        count, rings = _whole(its.count), _whole(its.rings)
         check_copies(count, rings)
-        pitch, lift = 360 / count, given.numbers["spacing"]
-        half = pitch / 2 if given.words["stagger"] == "staggered" else 0.0
+        pitch, lift = 360 / count, its.spacing_mm
+        half = pitch / 2 if its.stagger == "staggered" else 0.0
         axis = np.array(given.frame.z_axis)
         found = []
         for ring in range(rings):

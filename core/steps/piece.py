@@ -3,12 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 
 from core.errors import BuildError
 from core.solids import Body
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
+
+
+@dataclass(frozen=True, slots=True)
+class PieceFields(Fields):
+    """What is set of a piece."""
+
+    part: str
+    piece: float
 
 
 @register
@@ -30,7 +40,8 @@ class Piece(StepKind):
         return words.get("part") or None
 
     def build(self, given: StepInput) -> PartState:
-        name, number = given.words["part"], round(given.numbers["piece"])
+        its = given.read(PieceFields)
+        name, number = its.part, round(its.piece)
         other = given.others.get(name) if given.others else None
         if other is None:
             raise BuildError(

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -11,6 +12,7 @@ from core.errors import BuildError
 from core.solids import Frame
 from core.solids.frame import Vector
 from core.steps.field import Condition, Field
+from core.steps.fields import Fields
 from core.steps.points import point_of
 from core.steps.registry import StepInput
 from core.steps.state import PartState
@@ -66,23 +68,39 @@ def plane_told(words: Mapping[str, str]) -> str:
     }.get(words.get("plane", LEVEL), "")
 
 
+@dataclass(frozen=True, slots=True)
+class PlaneFields(Fields):
+    """What is set of a plane."""
+
+    plane: str
+    face: str
+    other: str
+    axis: str
+    angle_deg: float
+    first: str
+    second: str
+    third: str
+    off_mm: float
+
+
 def plane_of(given: StepInput) -> Frame | None:
     """The plane a step speaks of, its z square to it; None for a level of the part.
 
     Raises:
         BuildError: a face or an axis is missing.
     """
-    kind, state = given.words["plane"], given.state
+    its = given.read(PlaneFields)
+    kind, state = its.plane, given.state
     if kind == LEVEL:
         return None
     if kind == AXIS:
-        plane = _through_axis(state, given.words["axis"], given.numbers["angle"])
+        plane = _through_axis(state, its.axis, its.angle_deg)
     elif kind == POINTS:
-        plane = through(*(point_of(state, given.words[n]) for n in ("first", "second", "third")))
+        plane = through(*(point_of(state, name) for name in (its.first, its.second, its.third)))
     else:
-        first = _face(state, given.words["face"])
-        plane = first if kind == FACE else between(first, _face(state, given.words["other"]))
-    return plane.lifted(given.numbers["off"])
+        first = _face(state, its.face)
+        plane = first if kind == FACE else between(first, _face(state, its.other))
+    return plane.lifted(its.off_mm)
 
 
 def _face(state: PartState, name: str) -> Frame:

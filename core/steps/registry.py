@@ -12,8 +12,10 @@ from core.measures.units import LengthUnit
 from core.outlines import Outline
 from core.solids import Frame
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.state import PartState
 
+F = TypeVar("F", bound=Fields)
 Cures = tuple[tuple[str, str, str], ...]  # a field, what it is set to, what that is called
 
 
@@ -61,6 +63,10 @@ class StepInput:
     stations: tuple[StationInput, ...] = ()
     unit: LengthUnit = "mm"
 
+    def read(self, kind: type[F]) -> F:
+        """What is set of the step, as attributes with their units."""
+        return kind.typed(self.words, self.numbers)
+
     def told(self, mm: float, with_unit: bool = True) -> str:
         """A length as the project shows it, for what a step says of itself."""
         return length_text(mm, self.unit, with_unit)
@@ -96,6 +102,7 @@ class StepKind(ABC):
     seeks_room: ClassVar[bool] = False  # where the middle of a face is taken, it begins beside it
     is_relief: ClassVar[bool] = False  # made to be seen or felt: too shallow defeats it
     is_bore: ClassVar[bool] = False  # a round hole, whose width a caliper can read
+    wraps_outline: ClassVar[bool] = False  # it lies round a cylinder: drawn unrolled as well
     turns_outline: ClassVar[bool] = False  # about an axis: words of what that makes find it
     finishes_edges: ClassVar[bool] = False  # it rounds or cuts edges off and adds nothing else
     open_lines: ClassVar[float] = 0.0  # the narrowest gap of it that stays open, in lines

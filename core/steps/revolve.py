@@ -7,14 +7,27 @@ draw it. The axis is the z of the step's place.
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core.measures.units import length
 from core.solids import turned_body
 from core.steps.extrude import MODES, applied
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import Start, StepInput, StepKind, register
 from core.steps.sides import with_sides
 from core.steps.state import Feature, PartState
+
+
+@dataclass(frozen=True, slots=True)
+class RevolveFields(Fields):
+    """What is set of a revolve."""
+
+    mode: Literal["add", "cut", "common"]
+    angle_deg: float
+    out_mm: float
+    up_mm: float
 
 
 @register
@@ -56,14 +69,15 @@ class Revolve(StepKind):
         return "{mode} {outline} through {angle}"
 
     def build(self, given: StepInput) -> PartState:
-        outline = given.profile().moved(given.numbers["out"], given.numbers["up"])
-        mode = given.words["mode"]
+        its = given.read(RevolveFields)
+        outline = given.profile().moved(its.out_mm, its.up_mm)
+        mode = its.mode
         tool = turned_body(
             outline,
             given.frame,
             given.step,
             "outside" if mode == "cut" else "inside",
-            given.numbers["angle"],
+            its.angle_deg,
         )
         body = applied(mode, given.state, tool)
         _, low, wide, high = outline.bounds

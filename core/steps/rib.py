@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from core.errors import BuildError
 from core.measures.units import length
@@ -12,10 +12,23 @@ from core.outlines import rectangle
 from core.solids import Prism, prism_body
 from core.steps.extrude import applied
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2  # how deep a rib is rooted in its face, so that both are one solid
+
+
+@dataclass(frozen=True, slots=True)
+class RibFields(Fields):
+    """What is set of a rib."""
+
+    from_x_mm: float
+    from_y_mm: float
+    to_x_mm: float
+    to_y_mm: float
+    thickness_mm: float
+    height_mm: float
 
 
 @register
@@ -44,18 +57,18 @@ class Rib(StepKind):
         )
 
     def build(self, given: StepInput) -> PartState:
-        n = given.numbers
-        span = math.hypot(n["to_x"] - n["from_x"], n["to_y"] - n["from_y"])
+        n = given.read(RibFields)
+        span = math.hypot(n.to_x_mm - n.from_x_mm, n.to_y_mm - n.from_y_mm)
         if span <= 0:
             raise BuildError("both ends of the rib are at one place", remedy="an end further off")
-        lean = math.degrees(math.atan2(n["to_y"] - n["from_y"], n["to_x"] - n["from_x"]))
-        middle = ((n["from_x"] + n["to_x"]) / 2, (n["from_y"] + n["to_y"]) / 2)
+        lean = math.degrees(math.atan2(n.to_y_mm - n.from_y_mm, n.to_x_mm - n.from_x_mm))
+        middle = ((n.from_x_mm + n.to_x_mm) / 2, (n.from_y_mm + n.to_y_mm) / 2)
         frame = given.frame.shifted(*middle).turned(lean)
-        prism = Prism(frame, rectangle(span, n["thickness"]), 0.0, n["height"])
+        prism = Prism(frame, rectangle(span, n.thickness_mm), 0.0, n.height_mm)
         low = 0.0 if given.state.body is None else -ROOT_MM
         tool = prism_body(replace(prism, low=low), given.step)
         body = applied("add", given.state, tool)
-        top = frame.lifted(n["height"])
+        top = frame.lifted(n.height_mm)
         quantities = {"top": length(top.origin[2]), "length": length(span)}
         feature = Feature(given.step, prism.faces(), quantities, tool=tool)
         return given.state.made(body, feature)

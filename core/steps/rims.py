@@ -6,8 +6,8 @@ A rim is cut away rather than rebuilt, so what other steps added elsewhere stays
 from __future__ import annotations
 
 import math
-from dataclasses import replace
-from typing import ClassVar
+from dataclasses import dataclass, replace
+from typing import ClassVar, Literal
 
 from core.errors import BuildError
 from core.measures.units import length
@@ -20,6 +20,7 @@ from core.solids.finishing import NamedEdge, finished_by_name
 from core.solids.prism import RimShape, rims_fit
 from core.steps.edge_list import read_edges
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind
 from core.steps.state import Feature, PartState, did
 
@@ -39,6 +40,25 @@ WHERE = (
 CHOSEN = "chosen edges"
 
 
+@dataclass(frozen=True, slots=True)
+class EdgesFields(Fields):
+    """What is set of finished edges."""
+
+    size_mm: float
+    where: Literal[
+        "top rim",
+        "bottom rim",
+        "both rims",
+        "inner rim",
+        "hole rim",
+        "foot",
+        "corners",
+        "chosen edges",
+    ]
+    edges: str
+    body: str
+
+
 class FinishedEdges(StepKind):
     """What fillet and chamfer share: they differ in the shape they leave."""
 
@@ -48,13 +68,18 @@ class FinishedEdges(StepKind):
     edge_shape: ClassVar[Shape]
     word: ClassVar[str]
 
+    def other_leg(self, given: StepInput, size: float) -> float:
+        """How far it goes on the second of the two faces, mm."""
+        return size
+
     def build(self, given: StepInput) -> PartState:
-        size, where = given.numbers["size"], given.words["where"]
+        its = given.read(EdgesFields)
+        size, where = its.size_mm, its.where
         if where == CHOSEN:
             return self._chosen(given, size)
         if where == "hole rim":
             return self._hole(given, size)
-        feature = given.state.prism(given.words["body"])
+        feature = given.state.prism(its.body)
         if where == "foot":
             return self._foot(given, feature, size)
         if where == "corners":
@@ -65,10 +90,11 @@ class FinishedEdges(StepKind):
 
     def _chosen(self, given: StepInput, size: float) -> PartState:
         """Chains of edges where two named faces meet, each with a size of its own if it has one."""
-        wanted = read_edges(given.words["edges"])
+        its = given.read(EdgesFields)
+        wanted = read_edges(its.edges)
         if not wanted:
             raise BuildError("no edge is chosen yet", remedy="press one on the stage")
-        other = given.numbers.get("other", size)
+        other = self.other_leg(given, size)
         made = finished_by_name(
             given.state.solid(),
             [
@@ -144,7 +170,8 @@ class FinishedEdges(StepKind):
 
     def _hole(self, given: StepInput, size: float) -> PartState:
         """The mouth of a hole or pocket widened; the piece is kept so that copies can follow."""
-        feature = _recessed(given.state, given.words["body"])
+        its = given.read(EdgesFields)
+        feature = _recessed(given.state, its.body)
         recess = feature.recess
         assert recess is not None and feature.tool is not None
         if size > recess.depth + 1e-9:

@@ -7,7 +7,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
+from typing import Literal
 
 from core.errors import BuildError
 from core.measures.display import capacity_text
@@ -18,8 +19,20 @@ from core.outlines.loop import Loop, Outline, polygon_loop
 from core.solids import Body, Prism, Rim, prism_body
 from core.steps.extrude import CLEAR_MM
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, Mouth, PartState
+
+
+@dataclass(frozen=True, slots=True)
+class ShellFields(Fields):
+    """What is set of a shell."""
+
+    wall_mm: float
+    floor_mm: float
+    open: str
+    keep: Literal["outside", "inside"]
+    body: str
 
 
 @register
@@ -52,13 +65,14 @@ class Shell(StepKind):
         )
 
     def build(self, given: StepInput) -> PartState:
-        feature = given.state.prism(given.words["body"])
+        its = given.read(ShellFields)
+        feature = given.state.prism(its.body)
         prism = feature.prism
         assert prism is not None
-        wall, floor = given.numbers["wall"], given.numbers["floor"]
-        opened = [name.strip() for name in given.words["open"].split(",") if name.strip()]
+        wall, floor = its.wall_mm, its.floor_mm
+        opened = [name.strip() for name in its.open.split(",") if name.strip()]
         body = given.state.solid()
-        if given.words["keep"] == "inside":
+        if its.keep == "inside":
             outer = _grown(prism, wall, floor, opened)
             body = body + prism_body(outer, given.step)
             prism = outer

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
+from typing import Literal
 
 import numpy as np
 import shapely
@@ -15,6 +16,7 @@ from core.errors import BuildError
 from core.outlines import circle
 from core.solids import Body, Frame, Prism, Rim, prism_body
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.plane import LEVEL, PLANE_FIELDS, PLANES, across, plane_of, plane_told
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
@@ -24,6 +26,37 @@ NO_PEGS = (("pegs", ("0", "")),)
 MITRES = "at the mitres of a swept frame"
 AT_MITRES = (("plane", (MITRES,)),)
 LOST_MM3 = 1e-3
+
+
+@dataclass(frozen=True, slots=True)
+class SplitFields(Fields):
+    """What is set of a split."""
+
+    keep: Literal["below", "above"]
+    plane: Literal[
+        "at a level",
+        "off a face",
+        "between two faces",
+        "through an axis",
+        "through three points",
+        "at the mitres of a swept frame",
+    ]
+    sweep: str
+    leg: float
+    face: str
+    other: str
+    axis: str
+    angle_deg: float
+    first: str
+    second: str
+    third: str
+    off_mm: float
+    facing: Literal["up", "right", "back"]
+    at_mm: float
+    pegs: float
+    peg_mm: float
+    peg_long_mm: float
+    peg_gap_mm: float
 
 
 @register
@@ -99,7 +132,8 @@ class Split(StepKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        if words["plane"] == MITRES:
+        its = SplitFields.typed(words)
+        if its.plane == MITRES:
             return "Split {plane} {sweep}, keep leg {leg}"
         side = {
             "up": "{keep}",
@@ -109,11 +143,12 @@ class Split(StepKind):
         about = plane_told(words)
         if about:
             return "Keep what lies {keep} " + about
-        return "Keep what lies " + side[words["facing"]] + " the plane across {facing}, at {at}"
+        return "Keep what lies " + side[its.facing] + " the plane across {facing}, at {at}"
 
     def build(self, given: StepInput) -> PartState:
+        its = given.read(SplitFields)
         before = given.state.solid()
-        if given.words["plane"] == MITRES:
+        if its.plane == MITRES:
             pieces, rooms, mine = _legs(given, before)
         else:
             pieces, rooms, mine = _halves(given, before)
@@ -132,9 +167,10 @@ class Split(StepKind):
 
 def _halves(given: StepInput, before: Body) -> tuple[list[Body], list[Body], int]:
     """What lies below and above a plane, the room of each, and which of them is kept."""
+    its = given.read(SplitFields)
     frame = given.frame
-    axis = {"up": frame.z_axis, "right": frame.x_axis, "back": frame.y_axis}[given.words["facing"]]
-    at = sum(p * q for p, q in zip(axis, frame.origin, strict=True)) + given.numbers["at"]
+    axis = {"up": frame.z_axis, "right": frame.x_axis, "back": frame.y_axis}[its.facing]
+    at = sum(p * q for p, q in zip(axis, frame.origin, strict=True)) + its.at_mm
     plane = plane_of(given)
     if plane is not None:
         axis = plane.z_axis
@@ -143,7 +179,7 @@ def _halves(given: StepInput, before: Body) -> tuple[list[Body], list[Body], int
     x, y, z = axis
     low = Body(before.solid.trim_by_plane((-x, -y, -z), -at), before.sources)
     high = Body(before.solid.trim_by_plane((x, y, z), at), before.sources)
-    mine = 0 if given.words["keep"] == "below" else 1
+    mine = 0 if its.keep == "below" else 1
     if (low, high)[mine].is_empty:
         raise BuildError("nothing lies on that side of the plane", remedy="keep the other side")
     if (low, high)[1 - mine].is_empty or abs(low.volume_mm3 - before.volume_mm3) < 1e-9:
@@ -158,14 +194,15 @@ def _halves(given: StepInput, before: Body) -> tuple[list[Body], list[Body], int
 
 def _legs(given: StepInput, before: Body) -> tuple[list[Body], list[Body], int]:
     """The legs of a swept frame cut apart at its mitres, the room of each, and which is kept."""
+    its = given.read(SplitFields)
     known = [f for f in given.state.features.values() if len(f.legs.rooms) > 1]
-    named = given.words["sweep"]
+    named = its.sweep
     found = [f for f in known if named in ("", f.step)]
     if not found:
         what = f"'{named}' has no mitres" if named else "no step here sweeps round a sharp corner"
         raise BuildError(what, remedy="a sweep whose path has sharp corners")
     legs = found[-1].legs
-    number = round(given.numbers["leg"])
+    number = round(its.leg)
     if number > len(legs.rooms):
         raise BuildError(f"there are {len(legs.rooms)} legs", remedy=f"at most {len(legs.rooms)}")
     pieces = [before & room for room in legs.rooms]
@@ -194,24 +231,24 @@ def _pegged(
     Raises:
         BuildError: the cut face has no room for them; names the largest that fits.
     """
-    n = given.numbers
-    count = round(n["pegs"])
+    n = given.read(SplitFields)
+    count = round(n.pegs)
     if count < 1:
         return low, high
-    radius, gap = n["peg"] / 2, n["peg_gap"]
+    radius, gap = n.peg_mm / 2, n.peg_gap_mm
     face = whole.solid.transform(frame.into).slice(0.0)
     material = shapely.union_all([shapely.Polygon(p) for p in face.to_polygons() if len(p) > 2])
     room = material.buffer(-(radius + gap + 1.0))
     if room.is_empty:
         raise BuildError(
-            f"there is no room on the cut face for a peg {n['peg']:g} mm across",
+            f"there is no room on the cut face for a peg {n.peg_mm:g} mm across",
             remedy="a thinner peg",
         )
     for px, py in _spread(room, count):
         spot = frame.shifted(px, py)
         rim = Rim("chamfer", min(0.5, radius / 3))
-        peg = Prism(spot, circle(2 * radius), -ROOT_MM, n["peg_long"], top_rim=rim)
-        hole = Prism(spot, circle(2 * (radius + gap)), -0.5, n["peg_long"] + 2 * gap)
+        peg = Prism(spot, circle(2 * radius), -ROOT_MM, n.peg_long_mm, top_rim=rim)
+        hole = Prism(spot, circle(2 * (radius + gap)), -0.5, n.peg_long_mm + 2 * gap)
         low = low + prism_body(peg, given.step)
         high = high - prism_body(hole, given.step, "outside")
     return low, high

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core.measures.units import length
 from core.outlines import path_of, plain_value, read_moves
@@ -10,9 +12,19 @@ from core.solids import Frame
 from core.solids.swept import legs_of, path_length, swept_body
 from core.steps.extrude import MODES, applied
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.sides import with_sides
 from core.steps.state import Feature, PartState
+
+
+@dataclass(frozen=True, slots=True)
+class SweepFields(Fields):
+    """What is set of a sweep."""
+
+    mode: Literal["add", "cut", "common"]
+    path: str
+    crossing: Literal["it is refused", "it unites"]
 
 
 @register
@@ -49,9 +61,10 @@ class Sweep(StepKind):
         return "{mode} {outline} along {path}"
 
     def build(self, given: StepInput) -> PartState:
-        path, closed = path_of(read_moves(given.words["path"], plain_value))
-        mode = given.words["mode"]
-        unites = given.words["crossing"] == "it unites"
+        its = given.read(SweepFields)
+        path, closed = path_of(read_moves(its.path, plain_value))
+        mode = its.mode
+        unites = its.crossing == "it unites"
         tool = swept_body(
             given.profile(), path, closed, given.frame, given.step,
             "outside" if mode == "cut" else "inside", unites,

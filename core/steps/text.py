@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
@@ -11,10 +13,21 @@ from core.outlines.lettering import text_contours
 from core.solids.lettered import raised_region, region
 from core.steps.extrude import CLEAR_MM, applied
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2
+
+
+@dataclass(frozen=True, slots=True)
+class TextFields(Fields):
+    """What is set of a text."""
+
+    text: str
+    height_mm: float
+    depth_mm: float
+    mode: Literal["raised", "cut"]
 
 
 @register
@@ -37,14 +50,16 @@ class Text(StepKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        way = "high" if words["mode"] == "raised" else "deep"
+        its = TextFields.typed(words)
+        way = "high" if its.mode == "raised" else "deep"
         return "The text {text}, capitals {height}, {mode} {depth} " + way
 
     def build(self, given: StepInput) -> PartState:
-        tall, depth = given.numbers["height"], given.numbers["depth"]
-        contours, width = text_contours(given.words["text"], tall)
+        its = given.read(TextFields)
+        tall, depth = its.height_mm, its.depth_mm
+        contours, width = text_contours(its.text, tall)
         shape = region(contours)
-        raised = given.words["mode"] == "raised"
+        raised = its.mode == "raised"
         low, high = (-ROOT_MM, depth) if raised else (-depth, CLEAR_MM)
         tool = raised_region(shape, low, high, given.step).moved(given.frame.matrix)
         body = applied("add" if raised else "cut", given.state, tool)

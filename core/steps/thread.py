@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
@@ -14,6 +16,7 @@ from core.outlines.loop import polygon_loop
 from core.solids import Body, Frame, turned_body
 from core.steps.extrude import SKIN_MM, applied
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.hole import reached
 from core.steps.registry import Cures, Partner, Start, StepInput, StepKind, register
 from core.steps.state import Feature, PartState
@@ -25,6 +28,38 @@ PROUD_MM = 0.5
 CLEAR_MM = 0.2
 ROUND_MM = 0.02  # the corners of a round shaft lie so near to its circle
 HOST_MM = 0.6  # how far a shaft may stand proud of its thread's major size and still be cut to it
+
+
+@dataclass(frozen=True, slots=True)
+class Run:
+    """How a thread runs down from its end, mm: how long, how far above the end it begins, the
+    chamfer that leads in, what it takes to run out, and the groove behind it.
+    """
+
+    long_mm: float
+    start_mm: float
+    lead_in_mm: float
+    run_out_mm: float = 0.0
+    relief_mm: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class ThreadFields(Fields):
+    """What is set of a thread."""
+
+    designation: str
+    side: Literal["outside", "inside"]
+    reach: Literal["to length", "up to a face"]
+    long_mm: float
+    face: str
+    start_mm: float
+    lead_in_mm: float
+    run_out_mm: float
+    relief_mm: float
+    play_mm: float
+    starts: float
+    hand: Literal["right", "left"]
+    drawn: Literal["in full", "as a mark only"]
 
 
 @register
@@ -105,7 +140,8 @@ class ThreadStep(StepKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        reach = "{reach} {long}" if words["reach"] == "to length" else "{reach} {face}"
+        its = ThreadFields.typed(words)
+        reach = "{reach} {long}" if its.reach == "to length" else "{reach} {face}"
         return "Thread {designation} {side}, " + reach + ", lead-in {lead_in}, {hand} hand"
 
     def partner(self, words: Mapping[str, str]) -> Partner | None:
@@ -115,14 +151,15 @@ class ThreadStep(StepKind):
         return Partner(f"thread {said} {side}", f"thread {said} {other}", told)
 
     def build(self, given: StepInput) -> PartState:
-        thread = thread_of(given.words["designation"], given)
-        n = dict(given.numbers)
-        n["long"] = reached(given, n["long"])
-        if given.words["reach"] == "up to a face" and given.words["side"] == "inside":
-            n["long"] += SKIN_MM  # it opens into what that face bounds
-        outside = given.words["side"] == "outside"
-        side = opened(thread, n["play"], outside)
-        modelled = given.words["drawn"] == "in full"
+        its = given.read(ThreadFields)
+        thread = thread_of(its.designation, given)
+        long = reached(given, its.long_mm)
+        if its.reach == "up to a face" and its.side == "inside":
+            long += SKIN_MM  # it opens into what that face bounds
+        n = Run(long, its.start_mm, its.lead_in_mm, its.run_out_mm, its.relief_mm)
+        outside = its.side == "outside"
+        side = opened(thread, its.play_mm, outside)
+        modelled = its.drawn == "in full"
         if outside:
             body = outside_thread(
                 given.state.solid(), given.frame, thread, side, given.step, n, modelled
@@ -134,7 +171,7 @@ class ThreadStep(StepKind):
             "pitch": length(thread.pitch),
             "pitch_diameter": length(thread.pitch_diameter),
             "minor": length(2 * side.root),
-            "length": length(n["long"]),
+            "length": length(long),
         }
         feature = Feature(
             given.step, {"start": given.frame}, quantities, thread=thread, axis=given.frame
@@ -142,7 +179,8 @@ class ThreadStep(StepKind):
         return given.state.made(body, feature)
 
     def says(self, given: StepInput, after: PartState) -> str:
-        thread = thread_of(given.words["designation"], given)
+        its = given.read(ThreadFields)
+        thread = thread_of(its.designation, given)
         tell = given.told
         return (
             f"pitch {tell(thread.pitch)}, pitch diameter {tell(thread.pitch_diameter)}, "
@@ -150,27 +188,30 @@ class ThreadStep(StepKind):
         )
 
     def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
+        its = given.read(ThreadFields)
         found = []
-        relief, thread = given.numbers["relief"], thread_of(given.words["designation"], given)
+        relief, thread = its.relief_mm, thread_of(its.designation, given)
         if 0 < relief < thread.pitch:
             found.append(
                 f"a relief {relief:g} mm wide is less than one pitch of {thread.pitch:g} mm"
             )
-        if given.words["drawn"] != "in full":
+        if its.drawn != "in full":
             found.append("this thread is a mark only: it will not be in any file you take away")
         return tuple(found)
 
     def cures(self, given: StepInput, after: PartState) -> Cures:
-        if given.words["drawn"] != "in full":
+        its = given.read(ThreadFields)
+        if its.drawn != "in full":
             return (("drawn", "in full", "the thread in full"),)
-        pitch = thread_of(given.words["designation"], given).pitch
+        pitch = thread_of(its.designation, given).pitch
         wide = f"{math.ceil(pitch * 10 - 1e-9) / 10:g} mm"
         return (("relief", wide, f"a relief {wide} wide"),)
 
 
 def thread_of(designation: str, given: StepInput) -> Thread:
     """The thread a step names, with its starts and hand."""
-    return read_thread(designation, round(given.numbers["starts"]), given.words["hand"] == "left")
+    its = given.read(ThreadFields)
+    return read_thread(designation, round(its.starts), its.hand == "left")
 
 
 def outside_thread(
@@ -179,7 +220,7 @@ def outside_thread(
     thread: Thread,
     side: Opening,
     step: str,
-    n: Mapping[str, float],
+    n: Run,
     modelled: bool = True,
 ) -> Body:
     """A shaft whose end stands at the frame, threaded downwards from there.
@@ -187,8 +228,8 @@ def outside_thread(
     Raises:
         BuildError: there is no shaft, or it does not suit the thread.
     """
-    low, high = -n["long"], n.get("start", 0.0)
-    host = host_radius(body, frame, -n["long"] / 2)
+    low, high = -n.long_mm, n.start_mm
+    host = host_radius(body, frame, -n.long_mm / 2)
     if host is None:
         raise BuildError("there is no shaft round this axis to thread")
     if host < side.root or host > side.crest + HOST_MM:
@@ -199,7 +240,7 @@ def outside_thread(
     top = min(high, 0.0)
     if not modelled:
         # a mark is the plain shaft with what is turned on it: its lead-in and its relief
-        lead = min(n["lead_in"], host - 1e-3)
+        lead = min(n.lead_in_mm, host - 1e-3)
         if lead > 0:
             points = [
                 (host - lead, top),
@@ -225,18 +266,18 @@ def outside_thread(
 
 def _relieved(
     body: Body, frame: Frame, side: Opening, host: float, low: float, step: str,
-    n: Mapping[str, float],
+    n: Run,
 ) -> Body:  # fmt: skip
     """A shaft with the relief groove at the end of its thread, where there is one."""
-    if n.get("relief", 0.0) <= 0:
+    if n.relief_mm <= 0:
         return body
-    groove = _rectangle(max(side.root - 0.3, 0.1), host + PROUD_MM, low - 1e-3, low + n["relief"])
+    groove = _rectangle(max(side.root - 0.3, 0.1), host + PROUD_MM, low - 1e-3, low + n.relief_mm)
     return body - turned_body(groove, frame, step, "outside")
 
 
-def _tip(side: Opening, top: float, n: Mapping[str, float], step: str, frame: Frame) -> Body:
+def _tip(side: Opening, top: float, n: Run, step: str, frame: Frame) -> Body:
     """What a lead-in deeper than the ridge takes off the core's end."""
-    lead = max(n["lead_in"] - (side.crest - side.root), 1e-3)
+    lead = max(n.lead_in_mm - (side.crest - side.root), 1e-3)
     points = [
         (side.root - lead, top + 1e-3),
         (side.root, top - lead),
@@ -246,10 +287,10 @@ def _tip(side: Opening, top: float, n: Mapping[str, float], step: str, frame: Fr
     return turned_body(Outline(polygon_loop(points, ["lead-in"] * 4)), frame, step, "outside")
 
 
-def thread_envelope(side: Opening, low: float, high: float, n: Mapping[str, float]) -> Outline:
+def thread_envelope(side: Opening, low: float, high: float, n: Run) -> Outline:
     """The turned profile that clips core and ridges: a 45° lead-in above, a run-out below."""
     inner = max(side.root - 1.0, side.root / 2)
-    lead, run = min(n["lead_in"], side.crest - inner), n.get("run_out", 0.0)
+    lead, run = min(n.lead_in_mm, side.crest - inner), n.run_out_mm
     # clear of the crests, or their facets would meet all along; both slopes are led on to there
     over = side.crest + CLEAR_MM
     slope = run / (side.crest - side.root) if side.crest > side.root else 0.0
@@ -272,15 +313,15 @@ def inside_thread(
     thread: Thread,
     side: Opening,
     step: str,
-    n: Mapping[str, float],
+    n: Run,
     modelled: bool = True,
 ) -> Body:
     """A threaded hole from the frame downwards, with a lead-in at its mouth."""
-    low, high = -n["long"], n.get("start", 0.0)
+    low, high = -n.long_mm, n.start_mm
     tool = thread_cutter(thread, side, low, max(high, 0.0), step, (0.0, PROUD_MM))
     if not modelled:
         tool = turned_body(_rectangle(0.0, side.root, low, PROUD_MM), Frame(), step, "outside")
-    lead = n["lead_in"]
+    lead = n.lead_in_mm
     if lead > 0:
         wide = side.root + lead + PROUD_MM
         cone = [(0.0, -lead), (side.root, -lead), (wide, PROUD_MM), (0.0, PROUD_MM)]
@@ -290,9 +331,9 @@ def inside_thread(
             step,
             "outside",
         )
-    if n.get("relief", 0.0) > 0:
+    if n.relief_mm > 0:
         tool = tool + turned_body(
-            _rectangle(0.0, side.crest + 0.3, low, low + n["relief"]), Frame(), step, "outside"
+            _rectangle(0.0, side.crest + 0.3, low, low + n.relief_mm), Frame(), step, "outside"
         )
     return applied("cut", state, tool.moved(frame.matrix))
 

@@ -3,16 +3,29 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 from core.measures.units import length
 from core.solids import Body, Prism, prism_body
 from core.steps.extrude import CLEAR_MM, applied
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.outlines_drawn import traced_outlines
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2
+
+
+@dataclass(frozen=True, slots=True)
+class TracedFields(Fields):
+    """What is set of a traced."""
+
+    drawing: str
+    width_mm: float
+    depth_mm: float
+    mode: Literal["raised", "cut"]
 
 
 @register
@@ -42,16 +55,18 @@ class Traced(StepKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        way = "high" if words["mode"] == "raised" else "deep"
+        its = TracedFields.typed(words)
+        way = "high" if its.mode == "raised" else "deep"
         return "The drawing {drawing}, {mode} {depth} " + way
 
     def build(self, given: StepInput) -> PartState:
-        depth, raised = given.numbers["depth"], given.words["mode"] == "raised"
+        its = given.read(TracedFields)
+        depth, raised = its.depth_mm, its.mode == "raised"
         root = ROOT_MM if given.state.body is not None else 0.0
         low, high = (-root, depth) if raised else (-depth, CLEAR_MM)
         tool: Body | None = None
         wide = 0.0
-        for outline in traced_outlines(given.words["drawing"], given.numbers["width"]):
+        for outline in traced_outlines(its.drawing, its.width_mm):
             prism = Prism(given.frame, outline, low, high)
             piece = prism_body(prism, given.step, "inside" if raised else "outside")
             tool = piece if tool is None else tool + piece

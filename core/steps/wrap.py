@@ -8,6 +8,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -21,6 +23,7 @@ from core.solids.body import Source
 from core.solids.stack import close_mesh
 from core.steps.extrude import CLEAR_MM, applied
 from core.steps.field import Field
+from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.sides import with_sides
 from core.steps.state import Feature, PartState
@@ -29,6 +32,17 @@ ROOT_MM = 0.2
 PAST_MM = 0.005  # by which halves reach into each other
 MEETS_MM = 1e-3
 NARROWS = 0.02  # of its width, from the surface to the floor, that a key would notice
+
+
+@dataclass(frozen=True, slots=True)
+class WrapFields(Fields):
+    """What is set of a wrap."""
+
+    body: str
+    mode: Literal["raised", "cut"]
+    depth_mm: float
+    around_deg: float
+    up_mm: float
 
 
 @register
@@ -40,6 +54,7 @@ class Wrap(StepKind):
     also = ("round a cylinder", "strip", "band", "sleeve drawing", "cam")
     has_outline = True
     is_relief = True
+    wraps_outline = True
     fields = (
         Field(
             "body",
@@ -57,15 +72,17 @@ class Wrap(StepKind):
     )
 
     def sentence(self, words: Mapping[str, str]) -> str:
-        way = "high" if words["mode"] == "raised" else "deep"
+        its = WrapFields.typed(words)
+        way = "high" if its.mode == "raised" else "deep"
         return "Wrap {outline} round the cylinder, {mode} {depth} " + way + ", at {around}, {up} up"
 
     def build(self, given: StepInput) -> PartState:
-        feature = given.state.prism(given.words["body"])
+        its = given.read(WrapFields)
+        feature = given.state.prism(its.body)
         prism = feature.prism
         assert prism is not None
         radius = _radius(prism, feature.step)
-        depth, raised = given.numbers["depth"], given.words["mode"] == "raised"
+        depth, raised = its.depth_mm, its.mode == "raised"
         if not raised and depth >= radius:
             raise BuildError(
                 f"a groove {depth:g} mm deep cuts through a cylinder of radius {radius:.4g} mm",
@@ -108,15 +125,16 @@ class Wrap(StepKind):
         return given.state.made(body, with_sides(feature, tool))
 
     def says(self, given: StepInput, after: PartState) -> str:
+        its = given.read(WrapFields)
         left = after.features[given.step].quantities["left"].value
         around = given.told(after.features[given.step].quantities["around"].value)
         if abs(left) <= MEETS_MM:
             return f"goes all the way round ({around}): its ends meet"
         told = f"{around} round, {given.told(left)} left between its ends"
-        feature = given.state.prism(given.words["body"])
+        feature = given.state.prism(its.body)
         assert feature.prism is not None
-        radius, depth = _radius(feature.prism, feature.step), given.numbers["depth"]
-        if given.words["mode"] != "cut":
+        radius, depth = _radius(feature.prism, feature.step), its.depth_mm
+        if its.mode != "cut":
             return told
         # its walls stand square to the surface, so they come nearer to each other below it
         wide = given.profile().size[0]
@@ -143,9 +161,10 @@ def _bent(flat: Body, radius: float, given: StepInput, past: int = 0) -> Body:
     Args:
         past: whether its far end goes a hair past where it was drawn to, into what it meets there.
     """
+    its = given.read(WrapFields)
     half = half_facet(radius)
     fine = flat.solid.refine_to_length(max(2 * half * radius, 0.2))
-    start, up = math.radians(given.numbers["around"]), given.numbers["up"]
+    start, up = math.radians(its.around_deg), its.up_mm
 
     far = flat.bounds[3]
 

@@ -17,7 +17,7 @@ from core.project.beginning import COLOURS
 from core.project.cannot import CANNOT
 from core.project.starters import Starter as Beginning
 from core.project.starters import starters
-from core.steps import OUTLINES, STEPS, OutlineKind, StepKind
+from core.steps import OUTLINES, STEPS, AnyOutlineKind, StepKind
 from workshop.api.shapes import (
     AskInfo,
     CannotInfo,
@@ -72,14 +72,14 @@ def _starter(one: Beginning) -> Starter:
     )
 
 
-def _words(kind: StepKind, outline: OutlineKind | None) -> tuple[str, ...]:
+def _words(kind: StepKind, outline: AnyOutlineKind | None) -> tuple[str, ...]:
     """The words that find an outline in a kind of step."""
     if outline is None:
         return ()
     return outline.also + (outline.also_turned if kind.turns_outline else ())
 
 
-def _outlines(kind: StepKind) -> list[OutlineKind]:
+def _outlines(kind: StepKind) -> list[AnyOutlineKind]:
     """Every kind of outline, the one that a step begins with first."""
     return sorted(OUTLINES.values(), key=lambda one: one.kind != kind.outline_first)
 
