@@ -14,7 +14,7 @@ from collections.abc import Callable
 
 from core.printing.comparing import compare_materials
 from core.project.demo import DEMO, demo_document
-from core.project.printed import printed_groups
+from core.project.print_groups import printed_groups
 from core.project.solve import solve
 from core.proof.layers import layer_heights
 

@@ -6,7 +6,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
-import core.checks.every  # noqa: F401  (registers them)
+import core.checks.all_checks  # noqa: F401  (registers them)
 from core.checks.check import CHECKS, Check
 
 PAGE = Path(__file__).resolve().parents[1] / "docs" / "checks.md"

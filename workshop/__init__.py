@@ -5,10 +5,11 @@ Map
     keeping     saving, undoing, restoring; refuses stale saves
     shelving    the shelf: what was used last, folders, copies, the bin, the play set
     pictures    pictures for the shelf, drawn aside
-    answers     documents solved and reported on by builders, stage by stage
+    reports     documents solved and reported on by builders, stage by stage
     builders    processes that build and prove, what they may take, who waits for them
     builder     what runs in one of them
-    pushing     the flex test, by builders left free
+    flex_tests  the flex test, by builders left free
+    measured_files  what took long to measure, kept in files
     jobs        long work that outlives a restart: large meshes brought in
     meshes      meshes brought in: described, mended, kept
     copies      copies of the books, by the day and the week; put back into empty ones
@@ -19,7 +20,7 @@ Map
     trouble     what a maker is told of the disk
     makers      who works here, where makers are told apart
     api/        typed handlers; errors in one shape
-    page        the one HTML page
+    html_page   the one HTML page
     middleware  who may ask, and whom an answer is for
     management  ready, load_demo, serve, work
 """

@@ -16,7 +16,7 @@ class WorkshopConfig(AppConfig):
         import workshop.meshes  # noqa: F401
         from core.limits import Limits, set_limits
         from core.project.cache import MEASURED
-        from workshop.costly import Costly
+        from workshop.measured_files import Costly
 
         MEASURED.store = Costly()
         set_limits(Limits(**settings.LIMITS))

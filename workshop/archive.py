@@ -24,8 +24,8 @@ from core.project.document import read_kept
 from core.project.schema import Project as Document
 from core.solids.imported import mesh_key
 from workshop import makers
-from workshop.answers import laid
 from workshop.models import MeshFile, Picture, Print, Process, Project, Revision
+from workshop.reports import laid
 
 FORMAT, VERSION = "fair-hinge-project-with-history", 1
 MOST_BYTES = 600_000_000  # of all that is in it, unpacked

@@ -111,7 +111,7 @@ def _made_ready() -> None:
 
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings")
     django.setup()
-    import workshop.answers  # noqa: F401
+    import workshop.reports  # noqa: F401
     from core.project.starters import begun
 
     begun("jar")  # what is read once is read before they part

@@ -22,10 +22,10 @@ from huey.consumer import Consumer
 from core.checks.measuring import measure_all
 from core.errors import CoreError
 from workshop import builders, keeping, makers, pictures
-from workshop.answers import solution_of, summary_of
 from workshop.builders import ASKER, Asker, Halted
 from workshop.meshes import BroughtIn, bringing_in
 from workshop.models import Job, Project
+from workshop.reports import solution_of, summary_of
 
 LONG_BYTES = 4_000_000  # larger mesh files are brought in by a job
 QUIET_S = 1.5  # a project that is being edited is drawn when it has been left alone for so long

@@ -13,8 +13,8 @@ from core.errors import CoreError
 from core.project.document import read_kept, text_to_keep
 from core.project.schema import Project as Document
 from workshop import makers
-from workshop.answers import laid
 from workshop.models import Project, Revision
+from workshop.reports import laid
 from workshop.trouble import of_the_books
 
 log = logging.getLogger("fairhinge")

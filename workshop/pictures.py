@@ -8,8 +8,8 @@ from __future__ import annotations
 from django.db import transaction
 
 from workshop import builders, keeping
-from workshop.answers import drawn_picture
 from workshop.models import Picture, Project
+from workshop.reports import drawn_picture
 
 
 def newest(project: Project, aside: bool) -> Picture | None:

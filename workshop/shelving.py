@@ -11,8 +11,8 @@ from django.utils import timezone
 
 from core.errors import BuildError
 from workshop import builders, keeping, makers
-from workshop.answers import laid, summary_of
 from workshop.models import Project
+from workshop.reports import laid, summary_of
 
 BIN_DAYS = 30
 

@@ -4,19 +4,19 @@ Adding one is adding a module that registers an instance of it, and its name bel
 they are told. docs/checks.md is generated from the classes.
 
 Map
-    check       Check and what one can look at: a Piece, a Joint, a whole Solution
-    finding     one result: a value, its limit, a place, words, a remedy
-    pressed     what is pressed on the stage, measured on the finished solids
-    measuring   what is measured on finished parts and fits, cached by what they were made from
-    moving      a fit set in motion
-    judge       every check asked
-    limits      limits that several checks go by
-    built       what could not be worked out or built; what steps say of themselves
-    closed      a closed solid, in one piece, with nothing shut in
+    check         Check and what one can look at: a Piece, a Joint, a whole Solution
+    finding       one result: a value, its limit, a place, words, a remedy
+    pressed       what is pressed on the stage, measured on the finished solids
+    measuring     what is measured on finished parts and fits, cached by what they were made from
+    moving        a fit set in motion
+    judge         every check asked
+    limits        limits that several checks go by
+    can_be_built  what could not be worked out or built; what steps say of themselves
+    closed        a closed solid, in one piece, with nothing shut in
     bed, wall, slot, fine_detail, hanging, expected_mass    can it be printed
-    land        what finished edges leave beside them
-    vessel      does a hollow hold to its rim
-    meeting     how the two parts of a fit meet
+    land          what finished edges leave beside them
+    vessel        does a hollow hold to its rim
+    meeting       how the two parts of a fit meet
     equal, typed_twice, doubtful, undecided, keep_out, checklist    what makers overlook
     small_part, sharp, hinge_line, caution    what can hurt someone
 """

@@ -14,7 +14,7 @@ from core.checks.check import Limit, Piece, PieceCheck, register
 from core.checks.finding import Finding, Remedy, Severity
 from core.process import Process
 from core.project.edits import Edit
-from core.project.printed import group_of
+from core.project.print_groups import group_of
 from core.proof.layers import Unsupported
 from core.proof.overhang import check_overhang
 from core.proof.stances import HANGS_MM2

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import replace
 from functools import partial
 
-import core.checks.every  # noqa: F401  (registers them)
+import core.checks.all_checks  # noqa: F401  (registers them)
 from core.checks.check import (
     CHECKS,
     SOONEST,

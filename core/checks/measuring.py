@@ -18,7 +18,7 @@ from core.fits.registry import Engages, FaceSet, Held
 from core.halting import may_halt
 from core.process import Process
 from core.project.cache import MEASURED, content_key
-from core.project.printed import Printed, printed_groups
+from core.project.print_groups import Printed, printed_groups
 from core.project.results import FitResult, PartResult, Solution
 from core.proof.bed import BedFit, check_bed
 from core.proof.capacity import Holds, holds

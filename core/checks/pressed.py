@@ -16,7 +16,7 @@ import numpy as np
 from core.checks.finished import mesh_of
 from core.errors import BuildError
 from core.project.assembly import assembled_poses
-from core.project.printed import inverse, joined
+from core.project.print_groups import inverse, joined
 from core.project.results import Solution
 from core.proof import between as reading
 from core.proof.between import Reading, Thing

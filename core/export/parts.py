@@ -13,7 +13,7 @@ from core.formats.meshes import write_mesh
 from core.formats.threemf import Item, write_3mf
 from core.printing.beds import bed_layout
 from core.project.assembly import assembled_poses
-from core.project.printed import Printed
+from core.project.print_groups import Printed
 from core.project.results import PartResult, Solution
 from core.solids.stance import stance_matrix
 

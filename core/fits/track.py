@@ -35,7 +35,7 @@ from core.fits.registry import (
 )
 from core.fits.track_path import Track, read_track
 from core.outlines import open_run, plain_value, read_moves
-from core.outlines.fineness import longer_facets
+from core.outlines.facet_fineness import longer_facets
 from core.solids import Body, Frame
 from core.solids.body import Source
 from core.solids.stack import close_mesh

@@ -14,7 +14,7 @@ from collections.abc import Sequence
 from core.errors import BuildError
 from core.outlines.curves import Point
 from core.outlines.moves import CORNERS, HEADINGS, REPEATS, Move
-from core.outlines.runs import PLACED, Pen, heading_of
+from core.outlines.segments_of_moves import PLACED, Pen, heading_of
 
 Circle = tuple[Point, float]  # middle, radius: above nought with the middle on the left
 

@@ -13,8 +13,8 @@ from typing import Literal
 
 from core.errors import BuildError
 from core.outlines.curves import Arc, Line, Point, Segment
+from core.outlines.intersections import crossings_of, on_segment, share_of
 from core.outlines.loop import Loop, Outline
-from core.outlines.meeting import crossings_of, on_segment, share_of
 
 SAME_MM = 1e-5  # shorter pieces are dropped; ends this near (times five) are joined
 Mode = Literal["add", "cut", "common"]

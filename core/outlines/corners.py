@@ -12,8 +12,8 @@ from dataclasses import dataclass, replace
 
 from core.errors import BuildError
 from core.outlines.curves import NEAR, Arc, Line, Point, Segment, aside
+from core.outlines.intersections import crossings_of
 from core.outlines.loop import Loop, Outline
-from core.outlines.meeting import crossings_of
 
 STRAIGHT = 1e-6
 

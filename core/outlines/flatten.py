@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 from core.errors import BuildError
 from core.limits import limits
 from core.outlines.curves import Arc, Segment
-from core.outlines.fineness import chord_error_mm, half_facet
+from core.outlines.facet_fineness import chord_error_mm, half_facet
 from core.outlines.loop import Loop, Outline
 
 Side = Literal["inside", "outside"]

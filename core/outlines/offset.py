@@ -14,8 +14,8 @@ import shapely
 from core.errors import BuildError
 from core.outlines.curves import NEAR, Arc, Line, Point, Segment
 from core.outlines.flatten import flatten
+from core.outlines.intersections import circle_circle, line_circle, line_line
 from core.outlines.loop import Loop, Outline
-from core.outlines.meeting import circle_circle, line_circle, line_line
 
 
 def offset_outline(outline: Outline, distance: float) -> Outline:

@@ -22,8 +22,8 @@ from core.outlines.combine import (
     reversed_segment,
 )
 from core.outlines.curves import NEAR, Arc, Line, Point, Segment, aside
+from core.outlines.intersections import crossings_of, on_segment, share_of
 from core.outlines.loop import Loop, Outline
-from core.outlines.meeting import crossings_of, on_segment, share_of
 from core.outlines.offset import try_offset
 
 KEPT_MM = 1e-6

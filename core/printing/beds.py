@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from core.checks.measuring import cuts_for
 from core.project.cache import MEASURED, content_key
-from core.project.printed import Printed, printed_groups
+from core.project.print_groups import Printed, printed_groups
 from core.project.results import Solution
 from core.proof.bed import check_bed
 from core.proof.bed_layout import MARGIN_MM, Layout, lay_out

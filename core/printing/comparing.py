@@ -12,7 +12,7 @@ from core.checks.caution import WARM_MARGIN_C
 from core.printing.estimate import TIME_WITHIN
 from core.printing.slicing import sliced_group
 from core.process import MATERIALS, Material
-from core.project.printed import printed_groups
+from core.project.print_groups import printed_groups
 from core.project.results import Solution
 from core.proof.slender import thinnest_upright
 from core.views.printing import BreakEven, ComparedMaterial, CompareView, Variant

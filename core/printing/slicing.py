@@ -9,7 +9,7 @@ from annotated_types import Ge, Le
 from core.printing.estimate import MASS_WITHIN, TIME_WITHIN, Sliced, slice_solid, zones_at
 from core.process import Process, Slicing
 from core.project.cache import MEASURED, content_key
-from core.project.printed import Printed, printed_groups
+from core.project.print_groups import Printed, printed_groups
 from core.project.results import Solution
 from core.proof.setting import Setting
 from core.views.printing import LayerView, SettingView, SlicedLayer, SlicedView

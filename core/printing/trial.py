@@ -18,7 +18,7 @@ from core.checks.finished import mesh_of
 from core.printing.as_printed import as_printed
 from core.printing.stand_in import StandIn
 from core.process.learning import FELT, Face, Felt, felt_edges
-from core.project.printed import group_of
+from core.project.print_groups import group_of
 from core.project.results import FitResult, PartResult, Solution
 from core.proof.slots import measure_slots
 from core.proof.walls import Rays, spread_points

@@ -7,7 +7,7 @@ from collections import defaultdict
 import numpy as np
 from numpy.typing import NDArray
 
-from core.project.printed import inverse, joined
+from core.project.print_groups import inverse, joined
 from core.project.results import Solution
 
 Matrix = NDArray[np.float64]

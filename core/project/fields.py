@@ -13,7 +13,7 @@ from core.measures.display import told_value
 from core.measures.evaluate import Kind, nearest
 from core.outlines import Outline, combine_outlines, plain_value, read_moves
 from core.outlines.moves import Value, unbracketed
-from core.outlines.told import open_run
+from core.outlines.outlines_of_moves import open_run
 from core.project.resolve import Names, Typed, quantity_of, work_out
 from core.project.results import Sketch
 from core.project.schema import Further, OutlineSpec, Project, Station

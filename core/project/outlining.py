@@ -13,8 +13,8 @@ from core.measures import Quantity
 from core.measures.units import UNITS, length
 from core.outlines import Outline, outlines_in, read_path
 from core.outlines.apart import Told, moves_of, number_teller
-from core.outlines.board import Board, board
 from core.outlines.combine import reversed_segment
+from core.outlines.draggable import Board, board
 from core.outlines.loop import Loop
 from core.outlines.moves import Value
 from core.project.beginning import with_outline

@@ -16,7 +16,7 @@ from core.limits import check_size
 from core.measures import dependency_order
 from core.measures.display import in_unit
 from core.measures.units import length
-from core.outlines.fineness import as_sketch, chord_error_mm
+from core.outlines.facet_fineness import as_sketch, chord_error_mm
 from core.process import Process, forecast
 from core.process.forecast import bias_mm, chance_of
 from core.project.cache import STATES, content_key

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import numpy as np
 
-import core.checks.every  # noqa: F401  (registers the checks)
+import core.checks.all_checks  # noqa: F401  (registers the checks)
 from core.checks.check import CHECKS
 from core.checks.limits import FACETS_MM, LINES_STOP, LINES_WARN, narrowest_slot_mm
 from core.checks.measuring import measure_part
 from core.measures.display import in_unit
 from core.process import Process
 from core.project.cache import MEASURED, content_key
-from core.project.printed import Printed, printed_groups
+from core.project.print_groups import Printed, printed_groups
 from core.project.results import PartResult, Solution
 from core.proof.marks import KINDS, Marks, mark_surface
 from core.proof.setting import Setting

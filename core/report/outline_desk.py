@@ -9,8 +9,8 @@ from collections.abc import Callable
 from core.errors import CoreError
 from core.measures.display import in_unit, told_value
 from core.outlines import Outline
-from core.outlines.board import Board, Dimension, Handle, ToldMove, values_of
 from core.outlines.curves import Arc, Point, Segment
+from core.outlines.draggable import Board, Dimension, Handle, ToldMove, values_of
 from core.outlines.moves import Given, unbracketed
 from core.outlines.svg import loop_path, outline_path
 from core.project.outlining import DrawnField, board_of, under
@@ -93,7 +93,7 @@ class HandleView(View):
 
 
 class DimensionView(View):
-    """What a number of a move measures; see `core.outlines.board.Dimension`."""
+    """What a number of a move measures; see `core.outlines.draggable.Dimension`."""
 
     shape: str
     move: int

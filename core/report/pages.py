@@ -6,7 +6,7 @@ from __future__ import annotations
 
 import inspect
 
-import core.checks.every  # noqa: F401  (registers them)
+import core.checks.all_checks  # noqa: F401  (registers them)
 from core.checks.check import CHECKS, Check
 from core.errors import BuildError
 from core.fits import FITS, FitKind

@@ -9,7 +9,7 @@ from collections.abc import Sequence
 import numpy as np
 from manifold3d import Manifold
 
-from core.outlines.fineness import half_facet
+from core.outlines.facet_fineness import half_facet
 from core.solids.body import Body, Source
 from core.solids.edge_sections import (
     PROUD_MM,

@@ -15,7 +15,7 @@ import igl
 import numpy as np
 from numpy.typing import NDArray
 
-from core.outlines.fineness import half_facet
+from core.outlines.facet_fineness import half_facet
 from core.solids.body import Body, Source
 from core.solids.edges import Chain
 from core.solids.mesh import TriangleMesh, smooth_pieces

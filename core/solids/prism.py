@@ -16,7 +16,7 @@ from core.outlines import (
     try_offset,
 )
 from core.outlines.curves import Arc
-from core.outlines.fineness import half_facet
+from core.outlines.facet_fineness import half_facet
 from core.outlines.flatten import Side
 from core.solids.body import Body
 from core.solids.frame import Frame, Vector

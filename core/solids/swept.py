@@ -16,7 +16,7 @@ from manifold3d import Manifold, OpType
 from core.errors import BuildError
 from core.outlines import Outline, flatten, rectangle
 from core.outlines.curves import Arc, Point, Segment
-from core.outlines.fineness import half_facet
+from core.outlines.facet_fineness import half_facet
 from core.outlines.flatten import Side
 from core.solids.body import Body
 from core.solids.frame import Frame

@@ -12,7 +12,7 @@ import numpy as np
 
 from core.errors import BuildError
 from core.outlines import Outline, flatten
-from core.outlines.fineness import chord_error_mm, half_facet
+from core.outlines.facet_fineness import chord_error_mm, half_facet
 from core.outlines.flatten import Side, same_area
 from core.solids.body import Body
 from core.solids.frame import Frame

@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 from core.errors import BuildError
 from core.measures.units import length
 from core.outlines.curves import Arc
-from core.outlines.fineness import half_facet
+from core.outlines.facet_fineness import half_facet
 from core.solids import Body, Prism, prism_body
 from core.solids.body import Source
 from core.solids.stack import close_mesh

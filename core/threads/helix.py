@@ -13,7 +13,7 @@ from manifold3d import triangulate
 from numpy.typing import NDArray
 
 from core.errors import BuildError
-from core.outlines.fineness import half_facet
+from core.outlines.facet_fineness import half_facet
 from core.solids import Body
 from core.solids.body import Source
 from core.solids.stack import close_mesh

@@ -13,9 +13,9 @@ from manifold3d import Manifold
 from core.export.parts import export_together
 from core.formats.reading import read_mesh
 from core.printing.beds import beds_view
-from core.printing.standing import faced_view, stance_views, tipped_view
+from core.printing.ranked_stances import faced_view, stance_views, tipped_view
 from core.project.demo import demo_document
-from core.project.printed import group_of, printed_groups
+from core.project.print_groups import group_of, printed_groups
 from core.project.solve import solve
 from core.proof.bed_layout import MARGIN_MM, lay_out
 from core.proof.splitting import where_to_cut

@@ -19,7 +19,7 @@ from core.formats.reading import read_mesh
 from core.formats.tracing import read_drawing
 from core.outlines import read_moves
 from core.outlines.moves import plain_value
-from core.outlines.told import outline_of
+from core.outlines.outlines_of_moves import outline_of
 from core.outlines.traced import read_path
 from core.project.demo import demo_document
 from core.proof.mending import find_faults, mend

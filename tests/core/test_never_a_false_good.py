@@ -23,7 +23,7 @@ from core.checks.meeting import GapAsAsked
 from core.formats.reading import read_mesh
 from core.printing.slicing import sliced_view
 from core.process import Process
-from core.project.printed import group_of
+from core.project.print_groups import group_of
 from core.project.results import Solution
 from core.project.solve import solve
 from core.proof.engagement import measure_engagement

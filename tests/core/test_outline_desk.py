@@ -34,7 +34,7 @@ from core.outlines import (
     slot,
 )
 from core.outlines.apart import moves_of
-from core.outlines.board import Board, board
+from core.outlines.draggable import Board, board
 from core.outlines.hull import hull_of
 from core.outlines.moves import FORMS, GROUPS, SAYS, read_phrase, unbracketed
 from core.project.outlining import board_of, brought_in, own_outline, taken_apart

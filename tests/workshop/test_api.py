@@ -16,7 +16,8 @@ from core.formats import unpack_mesh
 from core.project.cache import forget_all
 from tests.workshop.built import opened as opened_again
 from tests.workshop.built import report, stages
-from workshop import answers, keeping
+from workshop import keeping
+from workshop import reports as answers
 from workshop.models import Project, Revision
 
 pytestmark = pytest.mark.django_db
@@ -112,7 +113,7 @@ def test_opening_waits_for_no_proof(client: Client, opened: dict) -> None:
     path = f"/api/projects/{opened['id']}"
     forget_all()
     answers._KEPT.clear()
-    with patch("workshop.answers.report_bit_by_bit", side_effect=AssertionError("it was proved")):
+    with patch("workshop.reports.report_bit_by_bit", side_effect=AssertionError("it was proved")):
         fresh = client.get(path).json()
     assert not fresh["proved"] and fresh["report"]["readings"] == []
     assert all(part["key"] and part["mass"] is None for part in fresh["report"]["parts"])
@@ -124,7 +125,7 @@ def test_opening_waits_for_no_proof(client: Client, opened: dict) -> None:
 def test_what_is_kept_is_not_built(client: Client, opened: dict) -> None:
     """Saving, undo, redo and going back answer without a solver."""
     path = f"/api/projects/{opened['id']}"
-    with patch("workshop.answers.solve", side_effect=AssertionError("it was built")):
+    with patch("workshop.reports.solve", side_effect=AssertionError("it was built")):
         body = {"version": 1, "document": edited(opened, across="81"), "words": "81"}
         assert send(client, "PUT", path, body).status_code == 200
         assert send(client, "POST", f"{path}/undo", {"version": 2}).status_code == 200

@@ -24,7 +24,8 @@ from core.project.document import from_data
 from core.project.schema import Project as Document
 from core.project.starters import begun
 from core.views.report import Report
-from workshop import answers, builders, jobs
+from workshop import builders, jobs
+from workshop import reports as answers
 from workshop.builders import ASKER, Asker, Halted, Limited, ask, ask_bit_by_bit
 
 

@@ -16,7 +16,7 @@ from core.project.starters import begun
 from tests.workshop.built import opened
 from workshop import jobs, keeping
 from workshop.builders import Limited
-from workshop.costly import Costly
+from workshop.measured_files import Costly
 from workshop.models import Job, Project
 
 pytestmark = pytest.mark.django_db(transaction=True)

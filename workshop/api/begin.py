@@ -18,8 +18,8 @@ from core.project.beginning import (
 from core.project.document import from_data
 from core.project.parting import with_pieces
 from core.project.schema import Project as Document
-from workshop.answers import worked
 from workshop.api.shapes import Refusal, Shape
+from workshop.reports import worked
 
 router = Router()
 

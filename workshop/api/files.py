@@ -15,10 +15,10 @@ from core.formats.reading import UNIT_MM
 from core.formats.tracing import read_drawing
 from core.project.document import write_document
 from workshop import builders, jobs, keeping
-from workshop.answers import packed_marks, packed_mesh, worked
 from workshop.api.shapes import MeshAnswer, MeshIn, Refusal, Traced
 from workshop.meshes import bring_in
 from workshop.models import Project
+from workshop.reports import packed_marks, packed_mesh, worked
 
 router = Router()
 TYPES = {

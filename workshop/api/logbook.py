@@ -20,8 +20,8 @@ from core.printing.trial import CaliperPlace, caliper_places, trial_print
 from core.project.schema import Project as Document
 from core.project.teaching import check_felt, next_time, observations
 from workshop import bench, binned, keeping, makers, models
-from workshop.answers import worked
 from workshop.api.shapes import Refusal, Shape
+from workshop.reports import worked
 
 router = Router()
 

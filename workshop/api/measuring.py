@@ -9,8 +9,8 @@ from ninja import Router
 
 from core.checks.pressed import readings
 from core.project.document import from_data
-from workshop.answers import worked
 from workshop.api.shapes import Refusal, Shape
+from workshop.reports import worked
 
 router = Router()
 

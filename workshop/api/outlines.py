@@ -13,11 +13,11 @@ from core.project.document import from_data
 from core.project.outlining import TOLD, brought_in, own_outline, taken_apart
 from core.report.outline_desk import OutlineDeskView, outline_desk_view
 from workshop import keeping
-from workshop.answers import worked
 from workshop.api.begin import Begun
 from workshop.api.files import download
 from workshop.api.shapes import Refusal, Shape
 from workshop.models import Project
+from workshop.reports import worked
 
 router = Router()
 TYPES = {"svg": "image/svg+xml", "dxf": "image/vnd.dxf"}

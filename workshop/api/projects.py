@@ -25,26 +25,6 @@ from core.views.report import (
     SketchView,
 )
 from workshop import builders, jobs, keeping, shelving
-from workshop.answers import (
-    Stage,
-    Summary,
-    at_hand,
-    building,
-    faced_of,
-    laid_out,
-    layer_of,
-    marked,
-    maze_of,
-    motion_of,
-    proved,
-    report_of,
-    sketched,
-    sliced_of,
-    stances_of,
-    tipped_of,
-    tried_of,
-    unbuilt,
-)
 from workshop.api.shapes import (
     FaceIn,
     Kept,
@@ -64,9 +44,29 @@ from workshop.api.shapes import (
     VersionIn,
 )
 from workshop.builders import Halted, Limited
+from workshop.flex_tests import pushed
 from workshop.keeping import Stale
 from workshop.models import Project
-from workshop.pushing import pushed
+from workshop.reports import (
+    Stage,
+    Summary,
+    at_hand,
+    building,
+    faced_of,
+    laid_out,
+    layer_of,
+    marked,
+    maze_of,
+    motion_of,
+    proved,
+    report_of,
+    sketched,
+    sliced_of,
+    stances_of,
+    tipped_of,
+    tried_of,
+    unbuilt,
+)
 
 router = Router()
 

@@ -13,9 +13,9 @@ from core.report.differences import differences
 from core.views.printing import BreakEven, CompareView, Variant
 from core.views.report import Consequence, Difference
 from workshop import jobs, keeping, makers, models
-from workshop.answers import report_of, variant_named, worked
 from workshop.api.projects import kept_as
 from workshop.api.shapes import Kept, Refusal, Shape, VersionIn
+from workshop.reports import report_of, variant_named, worked
 
 router = Router()
 MOST_BESIDE = 6

@@ -18,11 +18,11 @@ from core.fits.track_path import maze
 from core.formats import pack_marks, pack_mesh
 from core.printing.beds import beds_view
 from core.printing.comparing import variant_of
+from core.printing.ranked_stances import faced_view, stance_views, tipped_view
 from core.printing.slicing import layer_view, sliced_view
-from core.printing.standing import faced_view, stance_views, tipped_view
 from core.project.cache import ContentCache, content_key
 from core.project.document import write_document
-from core.project.printed import group_of, printed_groups
+from core.project.print_groups import group_of, printed_groups
 from core.project.results import Solution
 from core.project.schema import Project as Document
 from core.project.solve import sketch, solve

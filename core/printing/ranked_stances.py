@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from core.process import Process
 from core.project.cache import MEASURED, content_key
-from core.project.printed import Printed, joined
+from core.project.print_groups import Printed, joined
 from core.proof.mass import measure_bulk
 from core.proof.setting import Setting
 from core.proof.stances import Stance, rank_stances, try_stance

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from core.errors import BuildError
 from core.outlines.curves import Point
 from core.outlines.moves import CLOSED_MM, CORNERS, HEADINGS, REPEATS, Move
-from core.outlines.runs import STANDS, Pen, heading_of, run_moves
+from core.outlines.segments_of_moves import STANDS, Pen, heading_of, run_moves
 
 
 def settle(moves: Sequence[Move]) -> tuple[Move, ...]:

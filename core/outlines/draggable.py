@@ -17,12 +17,12 @@ from core.errors import BuildError, CoreError
 from core.outlines.circling import placed
 from core.outlines.curves import Arc, Point, Segment
 from core.outlines.hull import hull_circles, hull_of
+from core.outlines.intersections import crossings_of, on_segment
 from core.outlines.loop import Loop
-from core.outlines.meeting import crossings_of, on_segment
 from core.outlines.moves import HEADINGS, Given, Move, Phrase, Value, read_phrase, spans, worked_out
-from core.outlines.runs import PLACED, run_moves
-from core.outlines.settling import settle
-from core.outlines.told import Laid, laid_outline, laid_path
+from core.outlines.outlines_of_moves import Laid, laid_outline, laid_path
+from core.outlines.segments_of_moves import PLACED, run_moves
+from core.outlines.unknowns import settle
 
 Draws = Literal["outline", "path", "circles"]
 TRIED = 1e-4  # mm or degrees by which a number is changed to see what goes with it

@@ -1,7 +1,7 @@
 """Every check, registered by being imported here, in the order they are told."""
 
 from core.checks import (  # noqa: I001  (the order is that of telling)
-    built,
+    can_be_built,
     closed,
     bed,
     wall,
@@ -29,7 +29,7 @@ from core.checks.check import CHECKS
 
 __all__ = [
     "bed",
-    "built",
+    "can_be_built",
     "caution",
     "checklist",
     "closed",
@@ -53,7 +53,7 @@ __all__ = [
 ]
 
 _TOLD = (
-    built,
+    can_be_built,
     closed,
     bed,
     wall,

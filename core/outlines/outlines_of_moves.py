@@ -13,8 +13,8 @@ from core.outlines.corners import blend_loop, blend_run
 from core.outlines.curves import Line, Point, Segment
 from core.outlines.loop import Loop, Outline
 from core.outlines.moves import CLOSED_MM, Move
-from core.outlines.runs import run_moves
-from core.outlines.settling import settle
+from core.outlines.segments_of_moves import run_moves
+from core.outlines.unknowns import settle
 
 Blends = dict[int, Move]
 HOME = "home"
