@@ -17,7 +17,7 @@ from core.steps.blind import floor_warning
 from core.steps.extrude import CLEAR_MM, SKIN_MM, applied
 from core.steps.field import Field
 from core.steps.fields import Fields
-from core.steps.reach import NAMED, NEXT, along, distance_to, next_face_below
+from core.steps.reach import NAMED, NEXT, ReachFields, along, distance_to, next_face_below
 from core.steps.registry import Cures, StepInput, StepKind, register
 from core.steps.state import Feature, PartState, Recess
 
@@ -154,10 +154,11 @@ def reached(given: StepInput, depth: float) -> float:
     Raises:
         BuildError: the face lies the other way.
     """
-    its = given.read(HoleFields)
+    its = given.read(ReachFields)
     if its.reach == NEXT:
         low, _ = along(given.frame, given.state.solid())
-        drill = Prism(given.frame, circle(its.diameter_mm), low - CLEAR_MM, SKIN_MM)
+        across = given.read(HoleFields).diameter_mm
+        drill = Prism(given.frame, circle(across), low - CLEAR_MM, SKIN_MM)
         return next_face_below(given, prism_body(drill, given.step))
     if its.reach != NAMED:
         return depth

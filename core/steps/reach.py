@@ -6,12 +6,15 @@ would run into (for what is added): whatever it is, flat or round.
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 import numpy as np
 from manifold3d import Manifold
 from numpy.typing import NDArray
 
 from core.errors import BuildError
 from core.solids import Body, Frame
+from core.steps.fields import Fields
 from core.steps.registry import StepInput
 
 NEXT = "up to the next face"
@@ -19,6 +22,14 @@ NAMED = "up to a face"
 AT_PLACE_MM = 0.02  # a piece that begins so near to the place begins at it: round faces are faceted
 LEAST_MM3 = 1e-9
 ENDS_MM = 1e-6
+
+
+@dataclass(frozen=True, slots=True)
+class ReachFields(Fields):
+    """What every step says that goes as far as it is told, or up to a face."""
+
+    reach: str
+    face: str
 
 
 def heights(frame: Frame, body: Body) -> tuple[NDArray[np.float64], NDArray[np.float64]]:

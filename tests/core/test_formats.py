@@ -10,7 +10,8 @@ import pytest
 import trimesh
 
 from core.errors import BuildError, FormatError
-from core.export import FORMATS, export_part, export_project, unpack_mesh
+from core.export import FORMATS, export_part, export_project
+from core.formats import unpack_mesh
 from core.project.demo import demo_document
 from core.project.solve import solve
 from tests.core.building import circle, document, part, step

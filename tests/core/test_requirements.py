@@ -88,7 +88,7 @@ ASKED_FOR = {"networkx", "brotli"}
 
 @pytest.mark.parametrize("file", ["requirements.txt", "requirements-test.txt"])
 def test_nothing_is_installed_for_nobody(file: str) -> None:
-    tools = {"mypy", "ruff", "pytest-xdist", "pytest-django", "django-stubs"}
+    tools = {"pre-commit", "mypy", "ruff", "pytest-xdist", "pytest-django", "django-stubs"}
     stubs = re.compile(r"types-.*|.*-stubs.*")
     direct = {name for name, why in lines_of(file).items() if not why.startswith("for ")}
     modules = imported("core", "cli", "workshop", "config", "tests", "benchmarks")

@@ -16,7 +16,7 @@ SRC = Path(__file__).resolve().parents[2] / "web/src"
 FILES = [
     path
     for path in sorted([*SRC.rglob("*.ts"), *SRC.rglob("*.svelte")])
-    if path.name != "schema.ts"
+    if path.name != "schema.ts" and ".test." not in path.name
 ]
 KINDS = {*STEPS, *OUTLINES, *FITS}
 FIELDS = {

@@ -2490,7 +2490,7 @@ export interface components {
         };
         /**
          * DimensionView
-         * @description What a number of a move measures; see `core.outlines.board.Dimension`.
+         * @description What a number of a move measures; see `core.outlines.draggable.Dimension`.
          */
         DimensionView: {
             /** A */
