@@ -22,6 +22,9 @@ ARGUMENTS = (
     "--force-prefers-reduced-motion",
     "--force-device-scale-factor=1",
     "--hide-scrollbars",
+    # drawn without smoothing: the processor draws it all
+    "--webgl-antialiasing-mode=none",
+    "--disable-gpu-rasterization",
 )
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import sqlite3
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -41,7 +42,7 @@ def bare_walker(
 ) -> Iterator[Walker]:
     """A maker before an empty shelf."""
     walker = Walker(driver, live_server.url, downloads)
-    walker.go("/api/openapi.json")
+    walker.go("/api/me")
     driver.execute_script("localStorage.clear(); localStorage.setItem('first-walk-done', 'yes')")
     driver.get_log("browser")
     yield walker
@@ -56,8 +57,20 @@ def bare_walker(
     assert not bad, bad
 
 
+@pytest.fixture(scope="session")
+def play_set() -> sqlite3.Connection:
+    """The books with the play set in them, once it was loaded."""
+    return sqlite3.connect(":memory:", check_same_thread=False)
+
+
 @pytest.fixture
-def walker(bare_walker: Walker) -> Walker:
+def walker(bare_walker: Walker, play_set: sqlite3.Connection) -> Walker:
     """A maker before the shelf with the play set on it."""
-    call_command("load_demo", verbosity=0)
+    connection.ensure_connection()
+    books: sqlite3.Connection = connection.connection
+    if not play_set.execute("SELECT name FROM sqlite_master").fetchall():
+        call_command("load_demo", verbosity=0)
+        books.backup(play_set)
+    else:
+        play_set.backup(books)
     return bare_walker

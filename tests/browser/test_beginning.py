@@ -6,7 +6,8 @@ import numpy as np
 import pytest
 from selenium.webdriver.common.keys import Keys
 
-from core.project.starters import NAMES, starters
+from core.project.starters import begun, starters
+from tests.browser.covering import covering
 from tests.browser.making import empty_page, exported, kept, path
 from tests.browser.walker import Walker
 
@@ -23,7 +24,22 @@ def choose(walker: Walker, words: str) -> None:
     walker.keys(Keys.ENTER)
 
 
-@pytest.mark.parametrize("name", NAMES)
+def differs(name: str) -> set[tuple[str, object]]:
+    """Ways in which a starter differs for the screen: what it asks, and what comes of it."""
+    document, asks = begun(name), starters()[name].asks
+    return {
+        ("parts", len(document.parts)),
+        ("printed in place", any(fit.feel == "print-in-place" for fit in document.fits)),
+        ("bought", any(part.bought for part in document.parts)),
+        *(("asks", bool(one.path), bool(one.told)) for one in asks),
+    }
+
+
+# how all of them turn out, at several sizes, in mm and inches: tests/core/test_starters.py
+BEGUN = covering([name for name, one in starters().items() if one.asks], differs)
+
+
+@pytest.mark.parametrize("name", BEGUN)
 def test_each_starter_is_opened_and_its_numbers_changed(bare_walker: Walker, name: str) -> None:
     walker, starter = bare_walker, starters()[name]
     walker.go("/")

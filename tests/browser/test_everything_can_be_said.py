@@ -19,6 +19,7 @@ from core.project.solve import solve
 from core.steps import OUTLINES, STEPS, Field
 from core.steps.field import applies, filled
 from scripts.step_samples import FISH, SAMPLES, block, document, step
+from tests.browser.covering import covering, drawn_as
 from tests.browser.making import kept
 from tests.browser.walker import Walker
 
@@ -210,7 +211,7 @@ class Said:
 
 def test_every_field_of_every_step(bare_walker: Walker) -> None:
     seen: set[Field] = set()
-    for kind in SAMPLES:
+    for kind in covering(SAMPLES, lambda one: {drawn_as(spec) for spec in STEPS[one].fields}):
         data = document(kind)
         steps = data["parts"][0]["steps"]
         if len(steps) == 1:
@@ -233,7 +234,9 @@ def test_every_field_of_every_step(bare_walker: Walker) -> None:
 
 
 def test_every_field_of_every_outline(bare_walker: Walker) -> None:
-    for kind, spec in OUTLINES.items():
+    for kind, spec in covering(
+        OUTLINES.items(), lambda one: {drawn_as(field) for field in one[1].fields}
+    ):
         below = block("5")
         fields = {"drawing": "fish"} if kind == "traced" else {}
         raised = step("extrude", (kind, fields), on="body.top", height="3")
@@ -254,7 +257,9 @@ def test_every_field_of_every_fit(bare_walker: Walker) -> None:
         {"name": "first", "steps": [block("30"), hollow]},
         {"name": "second", "steps": [block("20")]},
     ]
-    for kind, spec in FITS.items():
+    for kind, spec in covering(
+        FITS.items(), lambda one: {drawn_as(field) for field in one[1].fields}
+    ):
         bare = from_data(
             {"format": "fair-hinge-project", "version": 2, "title": kind, "parts": parts}
         )
