@@ -7,6 +7,8 @@ from __future__ import annotations
 import os
 import tempfile
 
+import pytest
+
 os.environ["FAIRHINGE_VAR"] = tempfile.mkdtemp(prefix="fairhinge-tests-")
 
 
@@ -18,3 +20,34 @@ def pytest_configure() -> None:
     # what must outlive a power cut is tried on a server of its own: `tests/workshop/test_books.py`
     options = settings.DATABASES["default"].get("OPTIONS", {})
     options["init_command"] = "PRAGMA journal_mode=WAL; PRAGMA synchronous=OFF;"
+
+
+# what `./test --quick` leaves out: together they take nine tenths of the time of the core
+SLOW = (
+    "test_fits.py::test_gap_truth",
+    "test_fits.py::test_every_fit",
+    "test_never_a_false_good.py",
+    "test_exaggeration.py",
+    "test_starters.py",
+    "test_slip_lid.py::test_gap",
+    "test_learning.py",
+    "test_fits_on_any_face.py",
+    "test_hollowing.py",
+    "test_command_line.py",
+    "test_meshes.py",
+    "test_trial_print.py",
+    "test_beds.py",
+    "test_requirements.py",
+    "test_chosen_edges.py",
+    "test_step_samples.py",
+    "test_gauges.py",
+    "test_solving.py::test_demo",
+    "test_proving_and_upgrading.py",
+    "test_renaming.py::test_a_demo",
+)
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    for item in items:
+        if any(slow in item.nodeid for slow in SLOW):
+            item.add_marker(pytest.mark.slow)

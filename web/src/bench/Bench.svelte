@@ -22,7 +22,6 @@
   let follows = $state.raw<FollowView[]>([]);
   let taking = $state<number[]>([]);
   let said = $state("");
-  let trouble = $state("");
   const process = $derived(processes?.find((one) => one.id === chosen) ?? processes?.[0]);
   const gauge = $derived(process?.gauges.find((one) => one.kind === entering));
   const best = $derived(
@@ -49,17 +48,15 @@
   const asking = new Action();
   const counted = (count: number, noun: string) => `${count} ${noun}${count === 1 ? "" : "s"}`;
 
+  const listing = new Action();
   async function load() {
-    try {
+    await listing.run(async () => {
       processes = await server.bench();
-      trouble = "";
       if (process) {
         follows = await server.follows(process.id);
         taking = [...new Set(behind.map((one) => one.project))];
       }
-    } catch {
-      trouble = "The workshop does not answer. Is it running?";
-    }
+    });
   }
   onMount(() => {
     void load();
@@ -129,7 +126,7 @@
     <main class="min-w-0 flex-1 overflow-y-auto px-6 py-5">
       <Trouble of={asking} />
       <Struck_ of={struck} onback={load} />
-      {#if trouble}<p role="alert">{trouble}</p>
+      {#if listing.trouble}<p role="alert">{listing.trouble}</p>
       {:else if processes === null}<p class="text-soft" aria-busy="true">Looking at the bench …</p>
       {:else if !process}<p>There is nothing on the bench.</p>
       {:else}

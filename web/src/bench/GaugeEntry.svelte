@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { told } from "../ui/action.svelte";
+  import { Action } from "../ui/action.svelte";
+  import Trouble from "../ui/Trouble.svelte";
   import Views from "../ui/Views.svelte";
   import {
     server,
@@ -24,7 +25,7 @@
   let rows = $state<Row[]>(blank());
   let madeUp = $state(false);
   let teaching = $state.raw<Teaching | null>(null);
-  let trouble = $state("");
+  const asking = new Action();
 
   const numbers = (text: string) =>
     text
@@ -56,22 +57,16 @@
   ];
 
   async function send(keep: boolean) {
-    trouble = "";
-    try {
-      const taught = await server.enterResult(process.id, gauge.kind, entries(), keep, madeUp);
-      if (keep) onkept();
-      else teaching = taught;
-    } catch (problem) {
-      trouble = told(problem);
-    }
+    const taught = await asking.run(() =>
+      server.enterResult(process.id, gauge.kind, entries(), keep, madeUp),
+    );
+    if (!taught) return;
+    if (keep) onkept();
+    else teaching = taught;
   }
 
   async function standIn() {
-    trouble = "";
-    const made = await server.standIn(process.id, gauge.kind).catch((problem) => {
-      trouble = told(problem);
-      return null;
-    });
+    const made = await asking.run(() => server.standIn(process.id, gauge.kind));
     if (!made) return;
     rows = made.entries.map((entry) => ({
       felt: entry.felt ?? "",
@@ -139,7 +134,7 @@
   {#if wrong}<p class="mt-2 text-small text-brick" role="alert">
       readings are numbers in millimetres
     </p>{/if}
-  {#if trouble}<p class="mt-2 text-small text-brick" role="alert">■ {trouble}</p>{/if}
+  <Trouble of={asking} />
   <p class="mt-3 flex gap-3">
     <button class="plain-button" disabled={wrong || empty} onclick={() => send(false)}
       >see what it teaches</button

@@ -1,5 +1,7 @@
 <script lang="ts">
-  import { Refused, server, type ProcessView } from "../api/client";
+  import { Action } from "../ui/action.svelte";
+  import Trouble from "../ui/Trouble.svelte";
+  import { server, type ProcessView } from "../api/client";
 
   /** The values of a process' material, to be put right by its maker, with where they are from. */
   let { process, onchanged }: { process: ProcessView; onchanged: () => void } = $props();
@@ -16,12 +18,12 @@
   const stuff = $derived(process.material);
   let typed = $state<Partial<Record<Key, string>>>({});
   let source = $state("");
-  let trouble = $state("");
+  const asking = new Action();
   const changed = $derived(Object.keys(typed).length > 0);
 
   async function keep(event: SubmitEvent) {
     event.preventDefault();
-    trouble = "";
+    asking.trouble = "";
     const name = stuff.name;
     const before = process.given.own?.[name];
     const own = { ...before, source: source.trim() };
@@ -30,23 +32,17 @@
       if (text === undefined) continue;
       const value = Number(text.replace(",", "."));
       if (!text.trim() || !Number.isFinite(value)) {
-        trouble = `${word}: a number`;
+        asking.trouble = `${word}: a number`;
         return;
       }
       own[key] = value;
     }
     const next = { ...process.given, own: { ...process.given.own, [name]: own } };
-    try {
-      await server.changeProcess(process.id, {
-        name: process.name,
-        process: next,
-      });
-      typed = {};
-      source = "";
-      onchanged();
-    } catch (problem) {
-      trouble = problem instanceof Refused ? problem.message : "The workshop does not answer.";
-    }
+    const changed = { name: process.name, process: next };
+    if (!(await asking.run(() => server.changeProcess(process.id, changed)))) return;
+    typed = {};
+    source = "";
+    onchanged();
   }
 </script>
 
@@ -81,6 +77,6 @@
         <button type="button" class="word-button" onclick={() => (typed = {})}>no</button>
       </p>
     {/if}
-    {#if trouble}<p class="text-brick" role="alert">■ {trouble}</p>{/if}
+    <Trouble of={asking} />
   </form>
 </details>

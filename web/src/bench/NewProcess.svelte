@@ -1,13 +1,14 @@
 <script lang="ts">
   import Choose from "../ui/Choose.svelte";
-  import { told } from "../ui/action.svelte";
+  import { Action } from "../ui/action.svelte";
+  import Trouble from "../ui/Trouble.svelte";
   import { server, type ProcessView } from "../api/client";
 
   /** Puts a process on the bench, starting from another one's. */
   let { like, onmade }: { like: ProcessView; onmade: (made: ProcessView) => void } = $props();
 
   let open = $state(false);
-  let trouble = $state("");
+  const asking = new Action();
   let printer = $state("");
   let material = $state("PLA");
   let nozzle = $state("0.4");
@@ -17,41 +18,36 @@
 
   async function begin() {
     open = true;
-    trouble = "";
-    try {
-      materials = (await server.catalogue()).materials;
-    } catch (problem) {
-      trouble = told(problem);
-    }
+    const catalogue = await asking.run(() => server.catalogue());
+    if (catalogue) materials = catalogue.materials;
   }
 
   async function make(event: SubmitEvent) {
     event.preventDefault();
-    trouble = "";
+    asking.trouble = "";
     const sides = bed
       .split(/[\s×x]+/)
       .filter(Boolean)
       .map(Number);
     const [wide, deep, tall] = sides;
     if (sides.length !== 3 || sides.some((side) => !(side > 0))) {
-      trouble = "the bed is three sizes in mm: width, depth, height";
+      asking.trouble = "the bed is three sizes in mm: width, depth, height";
       return;
     }
-    try {
-      const made = await server.newProcess({
+    const made = await asking.run(() =>
+      server.newProcess({
         like: like.id,
         printer: printer.trim(),
         material,
         nozzle_mm: Number(nozzle),
         layer_mm: Number(layer),
         bed_mm: [wide!, deep!, tall!],
-      });
-      open = false;
-      printer = "";
-      onmade(made);
-    } catch (problem) {
-      trouble = told(problem);
-    }
+      }),
+    );
+    if (!made) return;
+    open = false;
+    printer = "";
+    onmade(made);
   }
   const field = "figure border-b border-dotted border-firm bg-transparent";
 </script>
@@ -80,7 +76,7 @@
     <label>nozzle <input class={[field, "w-14"]} required bind:value={nozzle} /> mm</label>
     <label>layers <input class={[field, "w-14"]} required bind:value={layer} /> mm</label>
     <label>bed <input class={[field, "w-28"]} required bind:value={bed} /> mm</label>
-    {#if trouble}<p class="text-brick" role="alert">{trouble}</p>{/if}
+    <Trouble of={asking} />
     <p class="flex gap-2">
       <button class="plain-button text-small">put it there</button>
       <button type="button" class="word-button" onclick={() => (open = false)}>no</button>

@@ -54,9 +54,9 @@
   );
 
   onMount(() => {
-    server.catalogue().then(
+    asking.show(
+      () => server.catalogue(),
       (found) => (catalogue = found),
-      () => (asking.trouble = "the workshop does not answer: nothing can be begun just now"),
     );
     const offFind = shortcuts.on("/", () => (finding = "anything"));
     const off = shortcuts.on("Escape", () => {

@@ -48,10 +48,11 @@
 
   let processes = $state.raw<ProcessView[]>([]);
   const asking = new Action();
+  const offering = new Action();
   function look() {
-    server.bench().then(
+    offering.show(
+      () => server.bench(),
       (found) => (processes = found),
-      () => (processes = []),
     );
   }
   function choose(id: string) {

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { server, type FieldView } from "../api/client";
-  import { told } from "../ui/action.svelte";
+  import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
   import { asName, freshName, setPath } from "../project/paths";
   import type { Project } from "../project/project.svelte";
@@ -11,16 +11,15 @@
     onset,
   }: { project: Project; field: FieldView; onset: (text: string) => void } = $props();
 
-  let trouble = $state("");
+  const asking = new Action();
   const spec = $derived(project.document.drawings?.find((one) => one.name === field.text));
 
   async function bringIn(event: Event & { currentTarget: HTMLInputElement }) {
     const input = event.currentTarget;
     const file = input.files?.[0];
     if (!file) return;
-    trouble = "";
-    try {
-      const traced = await server.trace(file);
+    const traced = await asking.run(() => server.trace(file));
+    if (traced) {
       const taken = project.document.drawings?.map((one) => one.name) ?? [];
       const name = freshName(asName(file.name.replace(/\.\w+$/, "")), taken);
       project.change(`brought in ${file.name}`, (document) => {
@@ -32,8 +31,6 @@
         });
         setPath(document, field.path, name);
       });
-    } catch (problem) {
-      trouble = told(problem);
     }
     input.value = "";
   }
@@ -54,7 +51,7 @@
     aria-label="bring in an SVG or DXF drawing"
     onchange={bringIn}
   /></label
->{#if trouble}<span class="block text-small text-brick" role="alert">■ {trouble}</span
+>{#if asking.trouble}<span class="block text-small text-brick" role="alert">■ {asking.trouble}</span
   >{:else if spec?.skipped?.length}<span class="block text-small text-brass"
     >▲ left out of {spec.file}: {spec.skipped.join(", ")}</span
   >{/if}

@@ -2,7 +2,8 @@
   import { server, type FitView, type TrackView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { size, type Units } from "../project/units";
-  import { told } from "../ui/action.svelte";
+  import { Action } from "../ui/action.svelte";
+  import Trouble from "../ui/Trouble.svelte";
   import Choose from "../ui/Choose.svelte";
 
   let { project, fit, units }: { project: Project; fit: FitView; units: Units } = $props();
@@ -43,21 +44,13 @@
   }
   let turns = $state(3);
   let seed = $state(1);
-  let refused = $state("");
+  const asking = new Action();
   async function layMaze() {
-    refused = "";
-    if (!laid) return;
-    try {
-      const { path } = await server.maze(project.id, fit.name, turns, seed);
-      project.set(
-        laid.path,
-        path,
-        `${fit.label || fit.title}: a maze of ${turns} turns, number ${seed}`,
-      );
-      seed += 1;
-    } catch (problem) {
-      refused = told(problem);
-    }
+    const found = await asking.run(() => server.maze(project.id, fit.name, turns, seed));
+    if (!found || !laid) return;
+    const words = `${fit.label || fit.title}: a maze of ${turns} turns, number ${seed}`;
+    project.set(laid.path, found.path, words);
+    seed += 1;
   }
   const edit = (index: number, change: Partial<Run>) =>
     write(runs.map((run, i) => (i === index ? { ...run, ...change } : run)));
@@ -121,7 +114,7 @@
       </svg>
     {/if}
   </div>
-  {#if refused}<p class="px-4 text-small text-brick" role="alert">■ {refused}</p>{/if}
+  <div class="px-4"><Trouble of={asking} /></div>
   <ol
     class="flex flex-wrap items-center gap-x-3 gap-y-1 px-4 pb-2 text-small"
     aria-label="runs of the track"

@@ -51,6 +51,7 @@
   let typed = $state("");
   let list = $state<HTMLElement>();
   const asking = new Action();
+  const offering = new Action();
   const units = $derived(project.document.units ?? "mm");
   const kept = $derived(textAt(project.document, path) || view?.text || "");
   const text = $derived(trial ?? kept);
@@ -97,9 +98,9 @@
   }
 
   onMount(() => {
-    server.catalogue().then(
+    offering.show(
+      () => server.catalogue(),
       (found) => (catalogue = found),
-      () => {},
     );
     return shortcuts.on("Escape", () => {
       if (trial !== null) trial = null;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { Action } from "../ui/action.svelte";
   import { address, server, type BedsView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { size } from "../project/units";
@@ -6,22 +7,15 @@
   let { project }: { project: Project } = $props();
 
   let plan = $state.raw<BedsView | null>(null);
-  let trouble = $state("");
+  const asking = new Action();
   const units = $derived(project.document.units ?? "mm");
 
   $effect(() => {
     void project.version;
-    let current = true;
-    server.beds(project.id).then(
-      (found) => {
-        if (current) plan = found;
-      },
-      (problem: unknown) =>
-        (trouble = problem instanceof Error ? problem.message : String(problem)),
+    return asking.show(
+      () => server.beds(project.id),
+      (found) => (plan = found),
     );
-    return () => {
-      current = false;
-    };
   });
 
   const outline = (ring: [number, number][], deep: number) =>
@@ -30,7 +24,7 @@
     Array.from({ length: Math.floor(long / 10) + 1 }, (_, i) => i * 10);
 </script>
 
-{#if trouble}<p role="alert" class="text-brick">{trouble}</p>
+{#if asking.trouble}<p role="alert" class="text-brick">{asking.trouble}</p>
 {:else if plan === null}<p class="text-soft" aria-busy="true">Laying the parts out …</p>
 {:else}
   {@const [wide, deep] = plan.bed_mm}

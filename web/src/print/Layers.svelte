@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { Action } from "../ui/action.svelte";
+  import Trouble from "../ui/Trouble.svelte";
   import {
     server,
     type LayerView,
@@ -18,7 +20,8 @@
   let sliced = $state.raw<SlicedView | null>(null);
   let layer = $state.raw<LayerView | null>(null);
   let wanted = $state(0);
-  let trouble = $state("");
+  const asking = new Action();
+  const turning = new Action();
   let refused = $state<Record<string, string | undefined>>({});
   const units = $derived(project.document.units ?? "mm");
   const slicing = $derived(project.document.process?.slicing);
@@ -42,31 +45,17 @@
   $effect(() => {
     void project.version;
     void part.key;
-    let current = true;
-    server.sliced(project.id, part.name).then(
-      (found) => {
-        if (!current) return;
-        sliced = found;
-        trouble = "";
-      },
-      () => (trouble = "The workshop does not answer."),
+    return asking.show(
+      () => server.sliced(project.id, part.name),
+      (found) => (sliced = found),
     );
-    return () => {
-      current = false;
-    };
   });
   $effect(() => {
     if (!sliced) return;
-    let current = true;
-    server.layer(project.id, part.name, index).then(
-      (found) => {
-        if (current) layer = found;
-      },
-      () => (trouble = "The workshop does not answer."),
+    return turning.show(
+      () => server.layer(project.id, part.name, index),
+      (found) => (layer = found),
     );
-    return () => {
-      current = false;
-    };
   });
 
   function set(setting: SettingView, field: HTMLInputElement) {
@@ -85,7 +74,8 @@
   });
 </script>
 
-{#if trouble}<p role="alert" class="text-brick">{trouble}</p>{/if}
+<Trouble of={asking} />
+<Trouble of={turning} />
 {#if !sliced}<p class="text-soft" aria-busy="true">Slicing it …</p>
 {:else}
   <div class="grid h-full grid-cols-[minmax(0,1fr)_19rem] gap-5">

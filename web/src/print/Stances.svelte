@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { Action } from "../ui/action.svelte";
+  import Trouble from "../ui/Trouble.svelte";
   import { server, type PartView, type StanceView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { size } from "../project/units";
@@ -10,7 +12,8 @@
 
   let stances = $state.raw<StanceView[] | null>(null);
   let pictures = $state<Record<string, string>>({});
-  let trouble = $state("");
+  const asking = new Action();
+  const tipping = new Action();
   const units = $derived(project.document.units ?? "mm");
 
   $effect(() => {
@@ -20,10 +23,9 @@
     const name = part.name;
     const report = project.report;
     let current = true;
-    trouble = "";
-    server.stances(project.id, name).then(
+    const leave = asking.show(
+      () => server.stances(project.id, name),
       (found) => {
-        if (!current) return;
         stances = found;
         pictures = {};
         for (const one of found.slice(0, 6)) {
@@ -35,10 +37,10 @@
           );
         }
       },
-      () => (trouble = "The workshop does not answer."),
     );
     return () => {
       current = false;
+      leave();
     };
   });
 
@@ -60,14 +62,10 @@
   async function tip(event: SubmitEvent) {
     event.preventDefault();
     const name = part.name;
-    trouble = "";
-    try {
-      const tried = await server.tipped(project.id, name, degrees(forward)!, degrees(right)!);
-      own = tried;
-      pictures.own = await stancePicture(project.id, project.report, tried.matrices);
-    } catch (problem) {
-      trouble = problem instanceof Error ? problem.message : String(problem);
-    }
+    await tipping.run(async () => {
+      own = await server.tipped(project.id, name, degrees(forward)!, degrees(right)!);
+      pictures.own = await stancePicture(project.id, project.report, own.matrices);
+    });
   }
 
   $effect(() => {
@@ -76,7 +74,8 @@
   });
 </script>
 
-{#if trouble}<p role="alert" class="text-brick">{trouble}</p>
+<Trouble of={tipping} />
+{#if asking.trouble}<p role="alert" class="text-brick">{asking.trouble}</p>
 {:else if stances === null}<p class="text-soft" aria-busy="true">Trying every way it can stand …</p>
 {:else}
   <form class="mb-4 flex flex-wrap items-baseline gap-x-2 text-small" onsubmit={tip}>

@@ -1,7 +1,9 @@
 <script lang="ts">
+  import { Action } from "../ui/action.svelte";
+  import Trouble from "../ui/Trouble.svelte";
   import Views from "../ui/Views.svelte";
   import { onMount } from "svelte";
-  import { Refused, server, type ProcessView, type SizeRead } from "../api/client";
+  import { server, type ProcessView, type SizeRead } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { address } from "../route/route.svelte";
 
@@ -16,20 +18,20 @@
   let sizes = $state.raw<SizeRead[]>([]);
   let read = $state<Record<string, string>>({});
   let madeUp = $state(false);
-  let trying = $state(false);
-  let trouble = $state("");
+  const asking = new Action();
+  const reading = new Action();
+  const offering = new Action();
   let processes = $state.raw<ProcessView[]>([]);
   let words = $state.raw<string[]>([]);
-  onMount(() => {
-    server.catalogue().then(
-      (found) => (words = found.felt),
-      () => {},
-    );
-    server.bench().then(
-      (found) => (processes = found),
-      () => {},
-    );
-  });
+  onMount(() =>
+    offering.show(
+      () => Promise.all([server.catalogue(), server.bench()]),
+      ([catalogue, bench]) => {
+        words = catalogue.felt;
+        processes = bench;
+      },
+    ),
+  );
 
   const parts = $derived(made.map((part) => part.name).filter((name) => !left.includes(name)));
   const fits = $derived(
@@ -40,9 +42,9 @@
 
   $effect(() => {
     void project.version;
-    server.sizes(project.id).then(
+    return reading.show(
+      () => server.sizes(project.id),
       (found) => (sizes = found),
-      () => (sizes = []),
     );
   });
   const shown = $derived(sizes.filter((size) => parts.includes(size.part)));
@@ -61,36 +63,23 @@
   const once = `${Date.now()}-${Math.random().toString(36).slice(2)}`;
 
   async function standIn() {
-    trouble = "";
-    trying = true;
-    try {
-      const made = await server.trial(project.id, parts);
-      felt = { ...made.felt };
-      read = Object.fromEntries(
-        made.sizes.map((size) => [key(size), size.readings!.map((v) => v.toFixed(2)).join(" ")]),
-      );
-      madeUp = true;
-    } catch (problem) {
-      trouble = problem instanceof Refused ? problem.message : "The workshop does not answer.";
-    }
-    trying = false;
+    const tried = await asking.run(() => server.trial(project.id, parts));
+    if (!tried) return;
+    felt = { ...tried.felt };
+    read = Object.fromEntries(
+      tried.sizes.map((size) => [key(size), size.readings!.map((v) => v.toFixed(2)).join(" ")]),
+    );
+    madeUp = true;
   }
 
   async function plan() {
-    trouble = "";
-    try {
-      await server.planPrint(project.id, parts);
-      address.go("/logbook");
-    } catch (problem) {
-      trouble = problem instanceof Refused ? problem.message : "The workshop does not answer.";
-    }
+    if (await asking.run(() => server.planPrint(project.id, parts))) address.go("/logbook");
   }
 
   async function write(event: SubmitEvent) {
     event.preventDefault();
-    trouble = "";
-    try {
-      await server.writePrint(project.id, {
+    const written = await asking.run(() =>
+      server.writePrint(project.id, {
         parts,
         printed,
         notes,
@@ -104,11 +93,9 @@
         readings: shown.map((size) => ({ ...size, readings: numbers(read[key(size)] ?? "") })),
         made_up: madeUp,
         once,
-      });
-      address.go("/logbook");
-    } catch (problem) {
-      trouble = problem instanceof Refused ? problem.message : "The workshop does not answer.";
-    }
+      }),
+    );
+    if (written) address.go("/logbook");
   }
 </script>
 
@@ -178,8 +165,11 @@
     </div>
   {/if}
   <p class="mt-3 text-small">
-    <button type="button" class="word-button" disabled={!parts.length || trying} onclick={standIn}
-      >{trying ? "printing …" : "let the stand-in printer print it"}</button
+    <button
+      type="button"
+      class="word-button"
+      disabled={!parts.length || asking.busy}
+      onclick={standIn}>{asking.busy ? "printing …" : "let the stand-in printer print it"}</button
     >
     {#if madeUp}<span class="text-brass"
         >▲ made up by a stand-in printer and caliper, not by a machine</span
@@ -195,7 +185,7 @@
       maxlength="4000"
       bind:value={notes}></textarea></label
   >
-  {#if trouble}<p class="mt-2 text-small text-brick" role="alert">■ {trouble}</p>{/if}
+  <Trouble of={asking} />
   <p class="mt-3 flex gap-3">
     <button class="plain-button" disabled={!parts.length || wrong}>write it into the logbook</button
     >

@@ -2,7 +2,8 @@
   import { onMount } from "svelte";
   import { server, type PageName, type PageView } from "../api/client";
   import { address, inPlace } from "../route/route.svelte";
-  import { told } from "../ui/action.svelte";
+  import { Action } from "../ui/action.svelte";
+  import Trouble from "../ui/Trouble.svelte";
   import PageBar from "../ui/PageBar.svelte";
 
   let { room, kind }: { room: string; kind: string } = $props();
@@ -10,29 +11,24 @@
   const ROOMS: Record<string, string> = { steps: "Steps", fits: "Fits", checks: "Checks" };
   let names = $state.raw<PageName[]>([]);
   let page = $state.raw<PageView | null>(null);
-  let trouble = $state("");
+  const listing = new Action();
+  const asking = new Action();
 
-  onMount(() => {
-    server.pages().then(
+  onMount(() =>
+    listing.show(
+      () => server.pages(),
       (found) => {
         names = found;
         const first = found[0];
         if (!room && first) address.go(`/read/${first.room}/${encodeURIComponent(first.kind)}`);
       },
-      (problem) => (trouble = told(problem)),
-    );
-  });
+    ),
+  );
   $effect(() => {
     if (!room) return;
-    server.page(room, kind).then(
-      (found) => {
-        page = found;
-        trouble = "";
-      },
-      (problem) => {
-        page = null;
-        trouble = told(problem);
-      },
+    return asking.show(
+      () => server.page(room, kind),
+      (found) => (page = found),
     );
   });
   $effect(() => {
@@ -65,7 +61,8 @@
       {/each}
     </nav>
     <main class="min-w-0 flex-1 overflow-y-auto px-8 py-6">
-      {#if trouble}<p class="text-brick" role="alert">■ {trouble}</p>{/if}
+      <Trouble of={listing} />
+      <Trouble of={asking} />
       {#if page}
         <h2 class="text-title font-semibold">{page.title}</h2>
         <div class="mt-3 grid max-w-5xl grid-cols-[1fr_minmax(0,22rem)] gap-8 max-lg:grid-cols-1">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
   import Hint from "../ui/Hint.svelte";
   import { server, type BreakEven, type CompareView } from "../api/client";
@@ -12,7 +13,8 @@
   let { project }: { project: Project } = $props();
 
   let told = $state.raw<CompareView | null>(null);
-  let trouble = $state("");
+  const asking = new Action();
+  const breaking = new Action();
   let material = $state("");
   let throwaway = $state("12");
   let each = $state("0");
@@ -23,12 +25,12 @@
 
   $effect(() => {
     void project.version;
-    server.materials(project.id).then(
+    return asking.show(
+      () => server.materials(project.id),
       (view) => {
         told = view;
         material ||= view.material;
       },
-      () => (trouble = "The workshop does not answer."),
     );
   });
   $effect(() => {
@@ -37,16 +39,10 @@
       found = null;
       return;
     }
-    let current = true;
-    server.breakEven(lasting, Number(throwaway), Number(each)).then(
-      (answer) => {
-        if (current) found = answer;
-      },
-      () => {},
+    return breaking.show(
+      () => server.breakEven(lasting, Number(throwaway), Number(each)),
+      (answer) => (found = answer),
     );
-    return () => {
-      current = false;
-    };
   });
 
   type Column = "material" | "mass_g" | "cost" | "footprint_g" | "warm_c";
@@ -64,7 +60,7 @@
   >
 </section>
 <main class="min-h-0 flex-1 scroll-pt-10 overflow-y-auto px-5 pb-3">
-  {#if trouble}<p role="alert">{trouble}</p>
+  {#if asking.trouble}<p role="alert">{asking.trouble}</p>
   {:else if told === null}<p class="text-soft" aria-busy="true">Slicing every part …</p>
   {:else}
     <p class="mb-3 text-small">

@@ -16,34 +16,26 @@
   let from = $state(0);
   let to = $state(0);
   let told = $state.raw<Compared | null>(null);
-  let trouble = $state("");
   const asking = new Action();
+  const comparing = new Action();
 
   async function load() {
-    try {
-      list = await server.history(project.id);
-      const current = list.find((one) => one.current);
-      to ||= current?.number ?? 0;
-      from ||= current?.parent ?? current?.number ?? 0;
-    } catch {
-      trouble = "The workshop does not answer.";
-    }
+    const found = await asking.run(() => server.history(project.id));
+    if (!found) return;
+    list = found;
+    const current = found.find((one) => one.current);
+    to ||= current?.number ?? 0;
+    from ||= current?.parent ?? current?.number ?? 0;
   }
   onMount(() => void load());
 
   $effect(() => {
     if (!from || !to) return;
-    let current = true;
     told = null;
-    server.compareVersions(project.id, from, to).then(
-      (found) => {
-        if (current) told = found;
-      },
-      () => (trouble = "The workshop does not answer."),
+    return comparing.show(
+      () => server.compareVersions(project.id, from, to),
+      (found) => (told = found),
     );
-    return () => {
-      current = false;
-    };
   });
 
   async function name(one: RevisionView, text: string) {
@@ -80,7 +72,7 @@
 <main class="flex min-h-0 flex-1">
   <Trouble of={asking} />
   <div class="min-w-0 flex-[3] scroll-pt-10 overflow-y-auto border-r border-rule px-5 pb-3">
-    {#if trouble}<p role="alert">{trouble}</p>
+    {#if comparing.trouble}<p role="alert">{comparing.trouble}</p>
     {:else if list === null}<p class="text-soft" aria-busy="true">Looking back …</p>
     {:else}
       <table class="w-full text-small">

@@ -11,27 +11,20 @@
 
   let words = $state("");
   let prints = $state.raw<PrintView[] | null>(null);
-  let trouble = $state("");
-  let asked = 0;
+  const listing = new Action();
 
-  async function load() {
-    const mine = ++asked;
-    try {
-      const found = await server.logbook(words);
-      if (mine === asked) prints = found;
-      trouble = "";
-    } catch {
-      trouble = "The workshop does not answer. Is it running?";
-    }
+  function load() {
+    listing.show(
+      () => server.logbook(words),
+      (found) => (prints = found),
+    );
   }
-  onMount(() => {
-    void load();
-  });
+  onMount(load);
 
   async function strike(one: PrintView) {
     await asking.run(() => server.strikePrint(one.id));
     if (!asking.trouble) struck.told("print", one.id, `the print of ${one.title}`);
-    await load();
+    load();
   }
 
   const asking = new Action();
@@ -42,14 +35,14 @@
     if (!file) return;
     if (await asking.run(() => server.addPhoto(one.id, file))) {
       turned += 1;
-      await load();
+      load();
     }
   }
 
   async function photoBack(one: PrintView) {
     if (await asking.run(() => server.bringPhotoBack(one.id))) {
       turned += 1;
-      await load();
+      load();
     }
   }
   /** Counts changes of photos: a photo's address is the same, what it shows is not. */
@@ -76,7 +69,7 @@
       >
     </div>
     <Trouble of={asking} />
-    {#if trouble}<p role="alert">{trouble}</p>
+    {#if listing.trouble}<p role="alert">{listing.trouble}</p>
     {:else if prints === null}<p class="text-soft" aria-busy="true">Leafing through …</p>
     {:else}
       <ol>

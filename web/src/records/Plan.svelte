@@ -2,7 +2,7 @@
   import { onMount } from "svelte";
   import { server, type PlanView } from "../api/client";
   import { inPlace } from "../route/route.svelte";
-  import { Action, told } from "../ui/action.svelte";
+  import { Action } from "../ui/action.svelte";
   import Struck_ from "../ui/Struck.svelte";
   import { Struck } from "../ui/struck.svelte";
   import Trouble from "../ui/Trouble.svelte";
@@ -10,12 +10,12 @@
   /** What is next on each printer, how long it takes, and whether the spool lasts. */
   let plan = $state.raw<PlanView[]>([]);
   const asking = new Action();
-  onMount(() => {
-    server.plan().then(
+  onMount(() =>
+    asking.show(
+      () => server.plan(),
       (found) => (plan = found),
-      (problem) => (asking.trouble = told(problem)),
-    );
-  });
+    ),
+  );
   const shown = $derived(plan.filter((one) => one.items.length || one.process !== null));
 
   async function setSpool(one: PlanView, event: Event & { currentTarget: HTMLInputElement }) {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
   import { onMount } from "svelte";
   import { server, type RevisionView, type ShelfItem, type Variant } from "../api/client";
@@ -12,19 +13,21 @@
   let versions = $state.raw<number[]>([]);
   let others = $state.raw<number[]>([]);
   let rows = $state.raw<Variant[]>([]);
-  let busy = $state(false);
+  const asking = new Action();
+  const offering = new Action();
+  const listing = new Action();
 
-  onMount(() => {
-    server.shelf().then(
+  onMount(() =>
+    offering.show(
+      () => server.shelf(),
       (found) => (shelf = found.filter((one) => one.id !== project.id)),
-      () => {},
-    );
-  });
+    ),
+  );
   $effect(() => {
     void project.version;
-    server.history(project.id).then(
+    return listing.show(
+      () => server.history(project.id),
       (found) => (revisions = found.filter((one) => !one.current)),
-      () => {},
     );
   });
   $effect(() => {
@@ -33,19 +36,10 @@
       rows = [];
       return;
     }
-    let current = true;
-    busy = true;
-    server.variants(project.id, versions, others).then(
-      (found) => {
-        if (!current) return;
-        rows = found;
-        busy = false;
-      },
-      () => (busy = false),
+    return asking.show(
+      () => server.variants(project.id, versions, others),
+      (found) => (rows = found),
     );
-    return () => {
-      current = false;
-    };
   });
 
   function add(chosen: string) {
@@ -104,7 +98,7 @@
       label="lay beside it"
       onset={add}
     />
-    {#if busy}<span role="status">slicing …</span>{/if}
+    {#if asking.busy}<span role="status">slicing …</span>{/if}
   </h3>
   {#if rows.length}
     <div class="overflow-x-auto">

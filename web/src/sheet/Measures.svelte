@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { Action } from "../ui/action.svelte";
+  import Trouble from "../ui/Trouble.svelte";
   import { Popover } from "bits-ui";
   import { server, type Document, type MeasureView } from "../api/client";
   import { asName, copy, freshName, partOf, textAt, type MeasureSpec } from "../project/paths";
@@ -20,7 +22,7 @@
 
   const pushing = new Pushing(() => project);
   let adding = $state("");
-  let refused = $state("");
+  const renaming = new Action();
   const measures = $derived(
     project.shown.measures.filter((measure) => (measure.part || "") === part),
   );
@@ -75,18 +77,13 @@
 
   async function rename(measure: MeasureView, input: HTMLInputElement) {
     const name = asName(input.value);
-    refused = "";
     if (name === measure.name) {
       input.value = measure.name;
       return;
     }
-    try {
-      const { document } = await server.rename(project.document, measure.name, name);
-      project.put(document, `${measure.name} is now called ${name}`);
-    } catch (problem) {
-      input.value = measure.name;
-      refused = problem instanceof Error ? problem.message : String(problem);
-    }
+    const found = await renaming.run(() => server.rename(project.document, measure.name, name));
+    if (found) project.put(found.document, `${measure.name} is now called ${name}`);
+    else input.value = measure.name;
   }
 
   /** A measure that is a plain number itself, which others follow. */
@@ -113,10 +110,10 @@
 
   function remove(measure: MeasureView) {
     if (measure.used) {
-      refused = `${measure.name} is used in ${where(measure.name)}: change that first`;
+      renaming.trouble = `${measure.name} is used in ${where(measure.name)}: change that first`;
       return;
     }
-    refused = "";
+    renaming.trouble = "";
     project.change(`took ${measure.name} away`, (document) => {
       const list = listIn(document);
       list.splice(
@@ -211,7 +208,7 @@
       {/if}
     {/each}
   </dl>
-  {#if refused}<p class="mt-1 text-small text-brick" role="alert">{refused}</p>{/if}
+  <Trouble of={renaming} />
   <form onsubmit={add} class="mt-1.5 flex items-baseline gap-4">
     <input
       bind:value={adding}

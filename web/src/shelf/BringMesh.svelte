@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
-  import { Refused, server, type MeshAnswer } from "../api/client";
+  import { server, type MeshAnswer } from "../api/client";
   import { address } from "../route/route.svelte";
 
   /** Told when a mesh is so large that it is brought in by long work. */
@@ -10,38 +11,27 @@
   let file = $state<File | null>(null);
   let units = $state("mm");
   let answer = $state<MeshAnswer | null>(null);
-  let refused = $state("");
-  let busy = $state(false);
+  const asking = new Action();
 
   function pick(event: Event & { currentTarget: HTMLInputElement }) {
     file = event.currentTarget.files?.[0] ?? null;
     event.currentTarget.value = "";
     answer = null;
-    refused = "";
+    asking.trouble = "";
     if (file && SAYS_UNIT.test(file.name)) void send(false);
   }
 
   async function send(mend: boolean) {
     if (!file) return;
-    busy = true;
-    refused = "";
-    try {
-      answer = await server.bringMesh(file, units, mend);
-      if (answer.job !== null && answer.job !== undefined) {
-        file = answer = null;
-        busy = false;
-        onqueued();
-        return;
-      }
-      if (answer.project !== null && answer.project !== undefined && !answer.faults.length)
-        address.go(`/p/${answer.project}`);
-    } catch (problem) {
-      refused =
-        problem instanceof Refused
-          ? `${problem.message}${problem.remedy ? `; ${problem.remedy}` : ""}`
-          : "the workshop does not answer";
+    const sent = file;
+    answer = await asking.run(() => server.bringMesh(sent, units, mend));
+    if (!answer) return;
+    if (answer.job !== null && answer.job !== undefined) {
+      file = answer = null;
+      onqueued();
+    } else if (answer.project !== null && answer.project !== undefined && !answer.faults.length) {
+      address.go(`/p/${answer.project}`);
     }
-    busy = false;
   }
 </script>
 
@@ -60,7 +50,7 @@
 {#if file}
   <div class="slip w-full max-w-2xl px-4 py-3" role="group" aria-label="the mesh {file.name}">
     <p class="font-semibold">{file.name}</p>
-    {#if refused}<p class="text-brick" role="alert">■ {refused}</p>
+    {#if asking.trouble}<p class="text-brick" role="alert">■ {asking.trouble}</p>
     {:else if answer && answer.faults.length}
       <p class="mt-1">This mesh is not sound:</p>
       <ul class="ml-4 list-disc text-small">
@@ -79,11 +69,11 @@
           ■ Mending leaves {answer.left.join(", ")}: it cannot be made a solid here.
         </p>
       {:else}
-        <button class="plain-button mt-2" disabled={busy} onclick={() => send(true)}
+        <button class="plain-button mt-2" disabled={asking.busy} onclick={() => send(true)}
           >mend it and open it</button
         >
       {/if}
-    {:else if busy}<p class="text-soft" aria-busy="true">Reading …</p>
+    {:else if asking.busy}<p class="text-soft" aria-busy="true">Reading …</p>
     {:else if !answer}
       <p class="mt-1">
         The file does not say its unit. It was drawn in

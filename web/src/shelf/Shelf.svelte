@@ -18,7 +18,7 @@
   let thrown = $state.raw<ShelfItem[]>([]);
   let playSet = $state.raw<{ count: number; away: boolean } | null>(null);
   let catalogue = $state.raw<Catalogue | null>(null);
-  let trouble = $state("");
+  const listing = new Action();
   let refused = $state("");
   let search = $state("");
   let folder = $state("");
@@ -55,15 +55,12 @@
   });
 
   async function load() {
-    trouble = "";
-    try {
+    await listing.run(async () => {
       const asked = Promise.all([server.catalogue(), server.bin(), server.playSet()]);
       items = await server.shelf();
       [catalogue, thrown, playSet] = await asked;
       if (!items.some((one) => one.folder === folder)) folder = "";
-    } catch {
-      trouble = "The workshop does not answer. Is it running?";
-    }
+    });
   }
   onMount(() => {
     void load();
@@ -114,9 +111,9 @@
 <div class="flex h-full flex-col overflow-y-auto">
   <PageBar title="Fair Hinge" about="say what must fit together, and how it should feel" />
   <main class="mx-auto w-full max-w-6xl px-6 py-6">
-    {#if trouble}
+    {#if listing.trouble}
       <div class="py-16 text-center">
-        <p class="text-lead">{trouble}</p>
+        <p class="text-lead">{listing.trouble}</p>
         <button class="plain-button mt-3" onclick={load}>Try again</button>
       </div>
     {:else}

@@ -5,6 +5,7 @@
 </script>
 
 <script lang="ts">
+  import { Action } from "../ui/action.svelte";
   import { onMount, untrack } from "svelte";
   import {
     server,
@@ -108,6 +109,7 @@
   let view = $state<StageView>(untrack(() => first));
   const flat = $derived(view === "unrolled" && wrapped);
   const moving = new Moving();
+  const marking = new Action();
   let moves = $state("");
   /** The fit that is moved, where one is. */
   const mover = $derived(
@@ -189,19 +191,14 @@
     if (view !== "checked" || !scene) return;
     const drawn = scene;
     void report;
-    let current = true;
     marks = null;
-    server.marks(project).then(
+    return marking.show(
+      () => server.marks(project),
       (found) => {
-        if (!current) return;
         marks = found;
         void drawn.show(report).then(() => drawn.hatch(found.parts));
       },
-      () => {},
     );
-    return () => {
-      current = false;
-    };
   });
 
   /** A face by its place, as if it had been pressed; null where it is not drawn. */
