@@ -16,8 +16,7 @@ from core.formats import unpack_mesh
 from core.project.cache import forget_all
 from tests.workshop.built import opened as opened_again
 from tests.workshop.built import report, stages
-from workshop import keeping
-from workshop import reports as answers
+from workshop import keeping, reports
 from workshop.models import Project, Revision
 
 pytestmark = pytest.mark.django_db
@@ -112,7 +111,7 @@ def test_remedies_are_tried_apart_from_the_proof(client: Client) -> None:
 def test_opening_waits_for_no_proof(client: Client, opened: dict) -> None:
     path = f"/api/projects/{opened['id']}"
     forget_all()
-    answers._KEPT.clear()
+    reports._KEPT.clear()
     with patch("workshop.reports.report_bit_by_bit", side_effect=AssertionError("it was proved")):
         fresh = client.get(path).json()
     assert not fresh["proved"] and fresh["report"]["readings"] == []

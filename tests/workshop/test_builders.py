@@ -24,8 +24,7 @@ from core.project.document import from_data
 from core.project.schema import Project as Document
 from core.project.starters import begun
 from core.views.report import Report
-from workshop import builders, jobs
-from workshop import reports as answers
+from workshop import builders, jobs, reports
 from workshop.builders import ASKER, Asker, Halted, Limited, ask, ask_bit_by_bit
 
 
@@ -158,9 +157,9 @@ def slow() -> Document:
 
 
 def test_newer_work_for_a_project_halts_older(pool: None) -> None:
-    older, found = asking("7", lambda: list(answers.building(slow(), None)))
+    older, found = asking("7", lambda: list(reports.building(slow(), None)))
     time.sleep(0.4)
-    newer, then = asking("7", lambda: list(answers.building(begun("lidded_box"), None)))
+    newer, then = asking("7", lambda: list(reports.building(begun("lidded_box"), None)))
     older.join(5)
     assert isinstance(found[0], Halted)
     newer.join(20)
@@ -171,12 +170,12 @@ def test_what_one_page_asks_for_does_not_halt_what_another_waits_for(pool: None)
     """Two tabs on one project, each building the version it has just heard of."""
     box = begun("lidded_box")
     both = [
-        asking("7", lambda: list(answers.building(box, None)), page=page) for page in ("a", "b")
+        asking("7", lambda: list(reports.building(box, None)), page=page) for page in ("a", "b")
     ]
     for thread, found in both:
         thread.join(30)
         assert json.loads(found[0][-1][0])["stage"] == "proof"
-    older, found = asking("7", lambda: list(answers.building(slow(), None)), page="a")
+    older, found = asking("7", lambda: list(reports.building(slow(), None)), page="a")
     time.sleep(0.4)
     builders.give_up("7")  # stopped, whatever page it was for
     older.join(5)
@@ -186,7 +185,7 @@ def test_what_one_page_asks_for_does_not_halt_what_another_waits_for(pool: None)
 def test_who_asks_is_known_though_the_lines_are_read_later(pool: None) -> None:
     """A streamed answer is read when the request's own context has gone."""
     token = ASKER.set(Asker("9", lambda: False))
-    comes = answers.building(slow(), None)
+    comes = reports.building(slow(), None)
     ASKER.reset(token)
     builders.give_up("9")
     with pytest.raises(Halted):
@@ -196,7 +195,7 @@ def test_who_asks_is_known_though_the_lines_are_read_later(pool: None) -> None:
 def test_a_reader_that_leaves_half_way_leaves_the_builder_what_it_knows(pool: None) -> None:
     where = ask(os.getpid), ask(os.getpid)
     token = ASKER.set(Asker("11", lambda: False))
-    comes = answers.building(begun("clip_box"), None)
+    comes = reports.building(begun("clip_box"), None)
     ASKER.reset(token)
     assert json.loads(next(comes)[0])["stage"] == "solids"
     comes.close()  # type: ignore[attr-defined]
@@ -205,7 +204,7 @@ def test_a_reader_that_leaves_half_way_leaves_the_builder_what_it_knows(pool: No
 
 
 def test_all_that_is_under_way_is_given_up(pool: None) -> None:
-    asked = [asking(of, lambda: list(answers.building(slow(), None))) for of in ("21", "22")]
+    asked = [asking(of, lambda: list(reports.building(slow(), None))) for of in ("21", "22")]
     time.sleep(0.4)
     builders.give_up_all()
     for thread, found in asked:
@@ -217,7 +216,7 @@ def test_all_that_is_under_way_is_given_up(pool: None) -> None:
 def test_work_nobody_waits_for_is_given_up_and_its_builder_kept(pool: None) -> None:
     gone = threading.Event()
     pids = {ask(os.getpid), ask(os.getpid)}
-    thread, found = asking("8", lambda: list(answers.building(slow(), None)), gone.is_set)
+    thread, found = asking("8", lambda: list(reports.building(slow(), None)), gone.is_set)
     time.sleep(0.4)
     gone.set()
     thread.join(5)
@@ -243,14 +242,14 @@ def test_a_project_goes_back_to_the_builder_that_knows_it(pool: None) -> None:
 
 def test_a_report_is_the_same_whoever_makes_it(pool: None) -> None:
     document = begun("jar")
-    there = answers.report_of(document)
+    there = reports.report_of(document)
     builders.end()
     assert isinstance(there, Report)
-    assert answers.report_of(document) == there
+    assert reports.report_of(document) == there
 
 
 def test_what_cannot_be_built_can_still_be_read_and_changed(pool: None) -> None:
-    told = answers.unbuilt(begun("jar"), "this takes more than 60 s", "fewer copies")
+    told = reports.unbuilt(begun("jar"), "this takes more than 60 s", "fewer copies")
     assert told.severity == "stop" and told.findings[0].message.startswith("this takes more")
     jar = next(part for part in told.parts if part.name == "jar")
     assert [step.kind for step in jar.steps][:2] == ["extrude", "chamfer"] and not jar.key
@@ -339,7 +338,7 @@ def plate(title: str, metres: int) -> Document:
 
 def said_of(document: Document) -> str:
     """What is told of a document's steps that could not be built."""
-    report = answers.report_of(document)
+    report = reports.report_of(document)
     return " ".join(one.message for one in report.findings if one.check == "build")
 
 
