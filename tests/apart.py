@@ -44,6 +44,7 @@ SLOW = (
     "test_solving.py::test_demo",
     "test_proving_and_upgrading.py",
     "test_renaming.py::test_a_demo",
+    "test_solving_again.py",
 )
 
 
