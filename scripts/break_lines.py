@@ -144,8 +144,8 @@ BREAKS: list[Break] = [
             "ball_hinge",
         ),
         (
-            'return max(given.numbers["barrel"] / 2 + given.gap_mm, given.numbers["reach"])',
-            'return given.numbers["barrel"] / 2 + given.gap_mm',
+            "return max(its.barrel_mm / 2 + given.gap_mm, its.reach_mm)",
+            "return its.barrel_mm / 2 + given.gap_mm",
             "ball_hinge",
         ),
     ),
@@ -168,7 +168,7 @@ BREAKS: list[Break] = [
     *_of(
         "core/fits/strap.py",
         (GOOD, FITS),
-        ('turns = n["cover"] / pitch', 'turns = n["cover"] / 0.7', "strap"),
+        ("turns = n.cover_mm / pitch", "turns = n.cover_mm / 0.7", "strap"),
     ),
     *_of(
         "core/fits/pieces.py",
@@ -203,8 +203,8 @@ BREAKS: list[Break] = [
         "core/proof/escape.py",
         (GOOD,),
         (
-            "if depth < best.held_mm:",
-            "if depth > best.held_mm or not np.isfinite(best.held_mm):",
+            "depth = max(depth, depth_at(",
+            "depth = min(depth, depth_at(",
             "ball_is_held",
         ),
         (
@@ -237,7 +237,11 @@ BREAKS: list[Break] = [
     *_of(
         "core/proof/small_part.py",
         (GOOD,),
-        ("low = ((depth - MIDDLE_MM - SLOPE", "low = ((depth - DEEP_MM - SLOPE", "small_parts"),
+        (
+            "bound = ((MIDDLE_MM + SLOPE * x - depth)",
+            "bound = ((DEEP_MM + SLOPE * x - depth)",
+            "small_parts",
+        ),
     ),
     *_of("core/proof/slender.py", (PROOF, GOOD), ("key=_area)", "key=len)", "pin")),
     *_of(
@@ -273,8 +277,8 @@ BREAKS: list[Break] = [
         "core/checks/trying.py",
         (CHECKS,),
         (
-            'if any(one.severity == "stop" and _what(one) not in stops for one in after):',
-            "if False:",
+            'if _new("stop", before, after) or (',
+            "if False and (",
         ),
     ),
     *_of(
@@ -285,7 +289,7 @@ BREAKS: list[Break] = [
     *_of(
         "core/steps/patterns.py",
         (GOOD,),
-        ('if feature.mode == "common":', "if False:", "mirrored_common"),
+        ('if mode == "common":', "if False:", "mirrored_common"),
     ),
     # learning
     *_of(
@@ -328,8 +332,8 @@ BREAKS: list[Break] = [
         "workshop/keeping.py",
         (API,),
         (
-            "Project.objects.filter(id=project_id, version=version)",
-            "Project.objects.filter(id=project_id)",
+            "taken = Project.objects.filter(id=project_id, version=version)",
+            "taken = Project.objects.filter(id=project_id)",
         ),
         ("parent=project.current,", "parent=None,"),
         ("number=newest + 1,", "number=newest + 2,"),
