@@ -1,4 +1,5 @@
-"""Breaks important lines one at a time in a copy of the tree, and runs the tests nearest to each.
+"""Breaks important lines of core, workshop and screens one at a time in a copy of the tree, and runs
+the tests nearest to each.
 
 A broken line that no test notices is told: it needs one. Run `python -m scripts.break_lines`, or
 with words to break only the lines that hold them. Nothing of the tree itself is touched.
@@ -338,6 +339,38 @@ BREAKS: list[Break] = [
         ("parent=project.current,", "parent=None,"),
         ("number=newest + 1,", "number=newest + 2,"),
     ),
+    # screens
+    *_of(
+        "web/src/project/project.svelte.ts",
+        ("src/project",),
+        ("if (this.document !== base) continue;", ""),
+        ("if (!newer) this.#pending = null;", "this.#pending = null;"),
+        ("this.#unsend();", ""),
+        ("if (this.meeting) return;", ""),
+    ),
+    *_of(
+        "web/src/outline/moves.ts",
+        ("src/outline",),
+        ("one.given?.plain && one.given.value !== null", "one.given"),
+        ("const cross = one.dx * other.dy - one.dy * other.dx;", "const cross = 1;"),
+    ),
+    *_of(
+        "web/src/stage/chains.ts",
+        ("src/stage",),
+        ("&& sharp(positions, triangles, other, triangle)", ""),
+        ("> TANGENT_COS", "> 2"),
+    ),
+    *_of(
+        "web/src/api/asking.ts",
+        ("src/api",),
+        ('rest = lines.pop() ?? "";', 'lines.pop(); rest = "";'),
+        ("if (request.signal.aborted) throw cause;", ""),
+    ),
+    *_of(
+        "web/src/ui/action.svelte.ts",
+        ("src/ui",),
+        ("if (!waiting || mine !== this.#asked) return;", "if (!waiting) return;"),
+    ),
 ]
 
 
@@ -367,9 +400,11 @@ def _noticed(one: Break) -> bool:
             elif source.exists():
                 shutil.copy(source, copy / name)
         (copy / "web").mkdir()
-        for name in ("src", "dist"):
-            if (ROOT / "web" / name).exists():
-                (copy / "web" / name).symlink_to(ROOT / "web" / name)
+        for source in (ROOT / "web").iterdir():
+            if source.name == "src" and one.file.startswith("web/"):
+                shutil.copytree(source, copy / "web/src")
+            else:
+                (copy / "web" / source.name).symlink_to(source)
         path = copy / one.file
         path.write_text(path.read_text().replace(one.line, one.broken, 1))
         wanted = [[*one.tests, "-k", one.only], [*one.tests]] if one.only else [[*one.tests]]
@@ -381,6 +416,9 @@ def _noticed(one: Break) -> bool:
 def _fails(copy: Path, tests: list[str]) -> bool:
     """Whether some tests fail in a copy; those that take too long count as failing."""
     command = [sys.executable, "-m", "pytest", "-q", "-x", "-p", "no:cacheprovider", *tests]
+    if tests[0].startswith("src/"):
+        command = ["node_modules/.bin/vitest", "run", *tests]
+        copy = copy / "web"
     env = {**os.environ, "FAIRHINGE_VAR": str(copy / "var"), "PYTHONDONTWRITEBYTECODE": "1"}
     try:
         done = subprocess.run(
