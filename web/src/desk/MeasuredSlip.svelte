@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { keepReading } from "../project/edits";
   import type { ReadView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import { size } from "../project/units";
@@ -28,16 +29,9 @@
   function keep(one: ReadView) {
     const of = measuring.things.map((thing) => thing.told);
     const what = `${one.reads}: ${measuring.things.map((thing) => thing.words).join(" to ")}`;
-    project.change(`kept: ${what}`, (document) => {
-      (document.checklist ??= []).push({
-        what: what.slice(0, 120),
-        size: "",
-        of,
-        reads: one.reads,
-        wanted: one.unit === "°" ? `${number(one)} deg` : number(one),
-        within: one.unit === "°" ? "0.5 deg" : units === "mm" ? "0.1" : "0.005",
-      });
-    });
+    project.change(`kept: ${what}`, (document) =>
+      keepReading(document, one, what, of, number(one), units),
+    );
     kept = one.reads;
   }
 </script>

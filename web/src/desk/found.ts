@@ -1,10 +1,10 @@
 /** What the finder finds besides steps and fits: this project's own things, pages, and what to do. */
 import { server, type ReadingView, type Report } from "../api/client";
 import type { Entry, Group } from "../finder/entries";
+import { takePartAway, toggleHidden } from "../project/edits";
 import { partOf } from "../project/paths";
 import type { Project } from "../project/project.svelte";
 import { address } from "../route/route.svelte";
-import { takePartAway } from "../sheet/partActs";
 
 export interface Around {
   project: Project;
@@ -176,10 +176,9 @@ export function doable(around: Around): Entry[] {
       "a view of it, not a change of the part",
       ["hide", "show", "invisible", "visibility"],
       () =>
-        project.change(`${label}: ${spec?.shown === "hidden" ? "shown" : "hidden"}`, (document) => {
-          const own = partOf(document, around.part);
-          if (own) own.shown = own.shown === "hidden" ? "solid" : "hidden";
-        }),
+        project.change(`${label}: ${spec?.shown === "hidden" ? "shown" : "hidden"}`, (document) =>
+          toggleHidden(document, around.part),
+        ),
     ),
     act(
       `${label} once more`,

@@ -1,8 +1,9 @@
 <script lang="ts">
+  import { bringDrawing } from "../project/edits";
   import { server, type FieldView } from "../api/client";
   import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
-  import { asName, freshName, setPath } from "../project/paths";
+  import { asName, freshName } from "../project/paths";
   import type { Project } from "../project/project.svelte";
 
   let {
@@ -22,15 +23,9 @@
     if (traced) {
       const taken = project.document.drawings?.map((one) => one.name) ?? [];
       const name = freshName(asName(file.name.replace(/\.\w+$/, "")), taken);
-      project.change(`brought in ${file.name}`, (document) => {
-        (document.drawings ??= []).push({
-          name,
-          file: file.name.slice(0, 120),
-          path: traced.path,
-          skipped: traced.skipped,
-        });
-        setPath(document, field.path, name);
-      });
+      project.change(`brought in ${file.name}`, (document) =>
+        bringDrawing(document, field.path, name, file.name, traced),
+      );
     }
     input.value = "";
   }

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { RadioGroup, Slider } from "bits-ui";
   import type { FitView, Report } from "../api/client";
+  import { setFeel } from "../project/edits";
   import type { Project } from "../project/project.svelte";
   import { size } from "../project/units";
 
@@ -43,12 +44,9 @@
   }
 
   function choose(feel: Feel) {
-    project.change(`${fit.label}: ${fit.feel} → ${feel}`, (document) => {
-      const spec = document.fits?.find((one) => one.name === fit.name);
-      if (!spec) return;
-      spec.feel = feel;
-      spec.gap = "";
-    });
+    project.change(`${fit.label}: ${fit.feel} → ${feel}`, (document) =>
+      setFeel(document, fit.name, feel),
+    );
   }
 </script>
 

@@ -12,7 +12,7 @@
   import NumberField from "../field/NumberField.svelte";
   import Remedy from "../readings/Remedy.svelte";
   import Stage from "../stage/Stage.svelte";
-  import { takeFitAway } from "../sheet/partActs";
+  import { takeFitAway } from "../project/edits";
   import { pointing } from "../stage/pointing.svelte";
   import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";

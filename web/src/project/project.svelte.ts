@@ -22,6 +22,7 @@ import {
 } from "../api/client";
 import { Build } from "./build.svelte";
 import { Elsewhere } from "./elsewhere.svelte";
+import { stand } from "./edits";
 import { copy, setPath } from "./paths";
 
 /** `troubled`: the workshop answers that it cannot keep anything now, as on a full disk. */
@@ -227,9 +228,7 @@ export class Project {
 
   /** Stands a part, and what is printed together with it, another way. */
   stand(stance: StanceView, words: string): void {
-    this.change(words, (document) => {
-      for (const one of document.parts ?? []) one.stance = stance.stances[one.name] ?? one.stance;
-    });
+    this.change(words, (document) => stand(document, stance.stances));
   }
 
   /** What a remedy would change. */

@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { accept, withdraw } from "../project/edits";
   import { inPlace } from "../route/route.svelte";
-  import type { Accepted, FindingView } from "../api/client";
+  import type { FindingView } from "../api/client";
   import type { Project } from "../project/project.svelte";
   import Remedy from "./Remedy.svelte";
   import { INK, SHAPE, WORD } from "../ui/severity";
@@ -35,31 +36,19 @@
 
   let accepting = $state.raw<FindingView | null>(null);
   let reason = $state("");
-  const same = (one: Accepted, finding: FindingView) =>
-    one.check === finding.check &&
-    (one.part ?? "") === finding.part &&
-    (one.fit ?? "") === finding.fit;
-
-  function accept(event: SubmitEvent, finding: FindingView) {
+  function leave(event: SubmitEvent, finding: FindingView) {
     event.preventDefault();
     const why = reason.trim();
     if (!why) return;
-    project.change(`accepted: ${finding.message}`, (document) => {
-      const { check, part, fit, message } = finding;
-      const value = finding.value ?? null;
-      document.accepted = [
-        ...(document.accepted ?? []),
-        { check, part, fit, value, message: value === null ? message : "", reason: why },
-      ];
-    });
+    project.change(`accepted: ${finding.message}`, (document) => accept(document, finding, why));
     accepting = null;
     reason = "";
     head?.focus();
   }
-  function withdraw(finding: FindingView) {
-    project.change(`no longer accepted: ${finding.message}`, (document) => {
-      document.accepted = (document.accepted ?? []).filter((one) => !same(one, finding));
-    });
+  function takeBack(finding: FindingView) {
+    project.change(`no longer accepted: ${finding.message}`, (document) =>
+      withdraw(document, finding),
+    );
   }
 </script>
 
@@ -90,7 +79,7 @@
         {#if finding.accepted}
           <p class="ml-5 text-small text-soft">
             accepted: {finding.accepted}
-            <button class="word-button ml-2" onclick={() => withdraw(finding)}>no longer</button>
+            <button class="word-button ml-2" onclick={() => takeBack(finding)}>no longer</button>
           </p>
         {/if}
         <p class="ml-5 flex gap-3 text-small">
@@ -111,7 +100,7 @@
         {#if accepting === finding}
           <form
             class="mt-1 ml-5 flex items-baseline gap-2 text-small"
-            onsubmit={(event) => accept(event, finding)}
+            onsubmit={(event) => leave(event, finding)}
           >
             <label for="reason-{index}">because</label>
             <input

@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { editPart } from "../project/edits";
   import type { PartView } from "../api/client";
-  import { partOf, type PartSpec } from "../project/paths";
+  import { type PartSpec } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import NumberField from "../field/NumberField.svelte";
   import Choose from "../ui/Choose.svelte";
@@ -11,7 +12,7 @@
   const others = $derived(project.shown.parts.filter((one) => one.name !== part.name));
 
   function set(words: string, edit: (spec: PartSpec) => void) {
-    project.change(`${part.label}: ${words}`, (document) => edit(partOf(document, part.name)!));
+    project.change(`${part.label}: ${words}`, (document) => editPart(document, part.name, edit));
   }
 </script>
 

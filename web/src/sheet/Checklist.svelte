@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { addCheck, setCheck, takeCheckAway } from "../project/edits";
   import type { Project } from "../project/project.svelte";
   import { size } from "../project/units";
   import Mark from "../ui/Mark.svelte";
@@ -11,29 +12,18 @@
   const lines = $derived(project.shown.checklist);
 
   function set(index: number, key: "what" | "size" | "wanted" | "within", text: string) {
-    project.change(`drawing, line ${index + 1}: ${text}`, (document) => {
-      document.checklist![index]![key] = text;
-    });
+    project.change(`drawing, line ${index + 1}: ${text}`, (document) =>
+      setCheck(document, index, key, text),
+    );
   }
 
   function add() {
     const size = project.document.measures?.[0]?.name ?? "10";
-    project.change("a line added to the checklist", (document) => {
-      (document.checklist ??= []).push({
-        what: "",
-        size,
-        of: [],
-        reads: "",
-        wanted: size,
-        within: "0.1 mm",
-      });
-    });
+    project.change("a line added to the checklist", (document) => addCheck(document, size));
   }
 
   function remove(index: number) {
-    project.change("a line struck off the checklist", (document) => {
-      document.checklist?.splice(index, 1);
-    });
+    project.change("a line struck off the checklist", (document) => takeCheckAway(document, index));
   }
 
   const field = (index: number, key: "size" | "wanted" | "within", label: string) => ({

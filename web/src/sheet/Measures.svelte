@@ -1,8 +1,9 @@
 <script lang="ts">
+  import { addMeasure, editMeasure, measuresOf, takeMeasureAway } from "../project/edits";
   import { Action } from "../ui/action.svelte";
   import Trouble from "../ui/Trouble.svelte";
   import { Popover } from "bits-ui";
-  import { server, type Document, type MeasureView } from "../api/client";
+  import { server, type MeasureView } from "../api/client";
   import { asName, copy, freshName, partOf, textAt, type MeasureSpec } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import Choose from "../ui/Choose.svelte";
@@ -41,12 +42,8 @@
   }
 
   /** The list these measures are kept in. */
-  function listIn(document: Document): MeasureSpec[] {
-    if (!part) return (document.measures ??= []);
-    return (partOf(document, part)!.measures ??= []);
-  }
   const taken = () => [
-    ...listIn(copy(project.document)).map((one) => one.name),
+    ...measuresOf(copy(project.document), part ?? "").map((one) => one.name),
     ...(part ? (partOf(project.document, part)?.steps ?? []).map((one) => one.id) : []),
   ];
   const kindOf = (expression: string) => (/(deg|°)\s*$/.test(expression) ? "angle" : "length");
@@ -57,10 +54,9 @@
   }));
 
   function setSpec(measure: MeasureView, words: string, edit: (spec: MeasureSpec) => void) {
-    project.change(`${measure.name}: ${words}`, (document) => {
-      const spec = listIn(document).find((one) => one.name === measure.name);
-      if (spec) edit(spec);
-    });
+    project.change(`${measure.name}: ${words}`, (document) =>
+      editMeasure(document, part ?? "", measure.name, edit),
+    );
   }
 
   function add(event: Event) {
@@ -69,9 +65,9 @@
     if (!wish?.trim()) return;
     const expression = rest.join("=").trim() || "10";
     const name = freshName(asName(wish), taken());
-    project.change(`added ${name} = ${expression}`, (document) => {
-      listIn(document).push({ name, expression, kind: kindOf(expression), note: "" });
-    });
+    project.change(`added ${name} = ${expression}`, (document) =>
+      addMeasure(document, part ?? "", name, expression, kindOf(expression)),
+    );
     adding = "";
   }
 
@@ -114,13 +110,9 @@
       return;
     }
     renaming.trouble = "";
-    project.change(`took ${measure.name} away`, (document) => {
-      const list = listIn(document);
-      list.splice(
-        list.findIndex((one) => one.name === measure.name),
-        1,
-      );
-    });
+    project.change(`took ${measure.name} away`, (document) =>
+      takeMeasureAway(document, part ?? "", measure.name),
+    );
   }
 </script>
 

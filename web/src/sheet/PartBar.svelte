@@ -1,12 +1,12 @@
 <script lang="ts">
   import { DropdownMenu, Popover } from "bits-ui";
   import { server, type Catalogue, type PartView } from "../api/client";
-  import { partOf, type PartSpec } from "../project/paths";
+  import { type PartSpec } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
   import Trouble from "../ui/Trouble.svelte";
-  import { movePart, takePartAway } from "./partActs";
+  import { editPart, movePart, takePartAway } from "../project/edits";
 
   let {
     project,
@@ -30,7 +30,7 @@
   const colours = $derived(catalogue?.colours ?? []);
 
   function set(words: string, edit: (spec: PartSpec) => void) {
-    project.change(`${part.label}: ${words}`, (document) => edit(partOf(document, part.name)!));
+    project.change(`${part.label}: ${words}`, (document) => editPart(document, part.name, edit));
   }
 
   function rename(event: Event & { currentTarget: HTMLInputElement }) {

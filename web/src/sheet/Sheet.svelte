@@ -14,7 +14,7 @@
   import PartBar from "./PartBar.svelte";
   import StepLine from "./StepLine.svelte";
   import UsedFor from "./UsedFor.svelte";
-  import { actOn, SAID, type StepAct } from "./stepActs";
+  import { actOn, allowMass, expectMass, SAID, type StepAct } from "../project/edits";
 
   let {
     project,
@@ -110,10 +110,9 @@
   function setTolerance(text: string) {
     const percent = Number(text);
     if (!(percent > 0 && percent <= 100)) return;
-    project.change(`${part?.label}: its mass within ${percent} %`, (document) => {
-      const expected = partOf(document, partName)!.expected_mass;
-      if (expected) expected.tolerance_percent = percent;
-    });
+    project.change(`${part?.label}: its mass within ${percent} %`, (document) =>
+      allowMass(document, partName, percent),
+    );
   }
 
   function setMass(text: string) {
@@ -121,12 +120,7 @@
     const given = Number.isFinite(grams) && grams > 0;
     project.change(
       `${part?.label}: ${given ? `should weigh ${grams} g` : "no mass expected"}`,
-      (document) => {
-        const before = partOf(document, partName)!.expected_mass;
-        partOf(document, partName)!.expected_mass = given
-          ? { tolerance_percent: 2, material: "", ...before, grams }
-          : null;
-      },
+      (document) => expectMass(document, partName, given ? grams : null),
     );
   }
 

@@ -18,7 +18,7 @@
   import Trouble from "../ui/Trouble.svelte";
   import ErrorLine from "./ErrorLine.svelte";
   import OutlineDrawing from "./OutlineDrawing.svelte";
-  import type { StepAct } from "./stepActs";
+  import { wordStep, type StepAct } from "../project/edits";
 
   let {
     project,
@@ -81,10 +81,9 @@
   const said = $derived([...workings, step.says].filter(Boolean).join(" · "));
 
   function setWords(key: "label" | "note", text: string) {
-    project.change(`${words}: ${key} ${text}`, (document) => {
-      const target = partOf(document, part.name)?.steps?.find((one) => one.id === step.id);
-      if (target) target[key] = text;
-    });
+    project.change(`${words}: ${key} ${text}`, (document) =>
+      wordStep(document, part.name, step.id, key, text),
+    );
   }
 
   function outline(path: string, kind: string, done: string) {

@@ -1,10 +1,10 @@
 <script lang="ts">
+  import { setUse } from "../project/edits";
   import type { Project } from "../project/project.svelte";
 
   let { project }: { project: Project } = $props();
 
   const use = $derived(project.document.use);
-  const NOTHING = { toy: false, food: false, load: false };
   const SORTS = [
     { key: "toy", word: "a toy for small children" },
     { key: "food", word: "touches food" },
@@ -17,9 +17,7 @@
   let wrong = $state("");
 
   function tick(key: "toy" | "food" | "load", on: boolean, word: string) {
-    project.change(on ? word : `not ${word}`, (document) => {
-      document.use = { ...NOTHING, ...document.use, [key]: on };
-    });
+    project.change(on ? word : `not ${word}`, (document) => setUse(document, { [key]: on }));
   }
 
   function warm(event: Event & { currentTarget: HTMLInputElement }) {
@@ -28,9 +26,9 @@
     wrong =
       value !== null && !(value >= -60 && value <= 400) ? "a temperature from -60 to 400 °C" : "";
     if (wrong) return;
-    project.change(value === null ? "no warmth to bear" : `bears ${value} °C`, (document) => {
-      document.use = { ...NOTHING, ...document.use, warm_c: value };
-    });
+    project.change(value === null ? "no warmth to bear" : `bears ${value} °C`, (document) =>
+      setUse(document, { warm_c: value }),
+    );
   }
 </script>
 

@@ -192,14 +192,10 @@ it("severities differ in shape and word, not in colour alone", () => {
 });
 
 describe("drawn", () => {
-  const drawn = (component: Parameters<typeof mount>[0], props: Record<string, unknown>) => {
-    const made = mount(component, { target: document.body, props });
-    flushSync();
-    return made;
-  };
   it("a trouble is told aloud and can be closed", async () => {
     const action = new Action();
-    const made = drawn(Trouble, { of: action });
+    const made = mount(Trouble, { target: document.body, props: { of: action } });
+    flushSync();
     expect(document.querySelector("[role=alert]")).toBeNull();
     await action.run(() => Promise.reject(new Refused(422, "too wide", null, null)));
     flushSync();
@@ -216,7 +212,9 @@ describe("drawn", () => {
       { value: "whole", words: "whole" },
       { value: "cut", words: "cut" },
     ];
-    const made = drawn(Views, { value: "whole", options, label: "how it is seen", onset });
+    const props = { value: "whole", options, label: "how it is seen", onset };
+    const made = mount(Views, { target: document.body, props });
+    flushSync();
     const group = document.querySelector('[role=radiogroup][aria-label="how it is seen"]')!;
     const [whole, cut] = [...group.querySelectorAll<HTMLElement>("[role=radio]")];
     expect([whole!, cut!].map((one) => one.getAttribute("aria-checked"))).toEqual([
