@@ -25,6 +25,7 @@ ARGUMENTS = (
     # drawn without smoothing: the processor draws it all
     "--webgl-antialiasing-mode=none",
     "--disable-gpu-rasterization",
+    "--disable-gpu-compositing",
 )
 
 

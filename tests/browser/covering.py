@@ -18,7 +18,7 @@ def covering(everything: Iterable[T], ways: Callable[[T], Collection[Hashable]])
     """The fewest, found one after the other by what they add, whose ways are all there are.
 
     >>> covering(["abc", "ab", "d", "cd"], set)
-    ['abc', 'cd']
+    ['abc', 'd']
     """
     each = list(everything)
     if WHOLE:

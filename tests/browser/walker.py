@@ -33,6 +33,30 @@ PASSING = (
     IndexError,
 )
 CANVAS = '[aria-label="stage"] canvas'
+# looked at in one go, not element after element: what is read as a maker reads it
+READ = """
+const one = document.querySelector(arguments[0]);
+return one && [one.innerText.replaceAll("\u00a0", " ").trim()];
+"""
+SAYS = """
+const [words, css] = arguments;
+const seen = (one) =>
+  one.checkVisibility({visibilityProperty: true}) && one.getClientRects().length;
+return [...document.querySelectorAll(css)].find(
+  (one) => seen(one) && (one.innerText ?? "").replaceAll("\u00a0", " ").includes(words)) ??
+  null;
+"""
+SETTLED = """
+const said = document.querySelector('header [role="status"]')?.innerText.trim() ?? "";
+return said.startsWith("kept, revision") && !said.includes("proving") &&
+  !said.includes("still building") && !document.querySelector('[data-dirty="true"]');
+"""
+STEPS = "return [...document.querySelectorAll('[data-step]')].map((one) => one.dataset.step)"
+OPTION = """
+const all = [...document.querySelectorAll("[role=option]")];
+return all.find((one) => one.textContent.trim() === arguments[0]) ??
+  all.find((one) => one.textContent.includes(arguments[0])) ?? null;
+"""
 
 
 class Walker:
@@ -82,10 +106,8 @@ class Walker:
     def saying(
         self, words: str, css: str = "button, a, [role=menuitem], [role=option], label"
     ) -> WebElement:
-        def find() -> WebElement | None:
-            return next((e for e in self.all(css) if words in e.text and e.is_displayed()), None)
-
-        return self.until(find, f"nothing says {words!r}")  # type: ignore[return-value]
+        found = lambda: self.driver.execute_script(SAYS, words, css)  # noqa: E731
+        return self.until(found, f"nothing says {words!r}")
 
     def press(self, words: str) -> None:
         # what is drawn anew between being found and being pressed is looked for again
@@ -102,7 +124,8 @@ class Walker:
         self.until(clicked, f"{css} cannot be pressed")
 
     def text(self, css: str = "body") -> str:
-        return self.one(css).text
+        read = lambda: self.driver.execute_script(READ, css)  # noqa: E731
+        return str(self.until(read, f"nothing matches {css}")[0])
 
     def see(self, words: str, css: str = "body") -> None:
         self.until(lambda: words in self.text(css), f"{words!r} does not appear")
@@ -147,15 +170,7 @@ class Walker:
 
     def settled(self) -> None:
         """Everything typed is kept and the newest solids are drawn."""
-        self.until(
-            lambda: (
-                (said := self.text('header [role="status"]')).startswith("kept, revision")
-                and "proving" not in said
-                and "still building" not in said
-                and not self.all('[data-dirty="true"]')
-            ),
-            "not kept",
-        )
+        self.until(lambda: self.driver.execute_script(SETTLED), "not kept")
 
     def drawn(self) -> str:
         """The keys of the solids on the stage, once drawn."""
@@ -206,14 +221,15 @@ class Walker:
 
     def _option(self, words: str) -> WebElement:
         """The entry of an open list that is so called, else the first that says so."""
-        told = [(e.get_attribute("textContent") or "", e) for e in self.all("[role=option]")]
-        exact = [e for text, e in told if text.strip() == words]
-        return [*exact, *(e for text, e in told if words in text)][0]
+        found: WebElement | None = self.driver.execute_script(OPTION, words)
+        if found is None:
+            raise IndexError(words)
+        return found
 
     def step(self, words: str) -> str:
         """Adds the step that the finder puts first; answers its id."""
         self.driver.execute_script("document.activeElement.blur()")
-        before = {line.get_attribute("data-step") for line in self.all("[data-step]")}
+        before = self._steps()
         self.keys("/")
         finder = self.one('[aria-label="find anything by a word"]')
         self.until(lambda: self.driver.switch_to.active_element == finder, "the finder waits")
@@ -224,15 +240,15 @@ class Walker:
 
     def offered(self, words: str) -> str:
         """Takes what is offered for the pressed face or edge; answers the new step's id."""
-        before = {line.get_attribute("data-step") for line in self.all("[data-step]")}
+        before = self._steps()
         self.until(lambda: self.saying(words, "[data-offers] button").click() or True)
         return self._new_step(before, words)
 
-    def _new_step(self, before: set[str | None], words: str) -> str:
-        def made() -> str | None:
-            now = {line.get_attribute("data-step") for line in self.all("[data-step]")}
-            return next(iter(now - before), None)  # type: ignore[return-value]
+    def _steps(self) -> set[str]:
+        return set(self.driver.execute_script(STEPS))
 
+    def _new_step(self, before: set[str], words: str) -> str:
+        made = lambda: next(iter(self._steps() - before), None)  # noqa: E731
         found = self.until(made, f"no step for {words!r}")
         self.settled()
         return found  # type: ignore[return-value]
