@@ -1,5 +1,5 @@
-"""Breaks important lines of core, workshop and screens one at a time in a copy of the tree, and runs
-the tests nearest to each.
+"""Breaks important lines of core, workshop and screens one at a time in a copy of the tree, and
+runs the tests nearest to each.
 
 A broken line that no test notices is told: it needs one. Run `python -m scripts.break_lines`, or
 with words to break only the lines that hold them. Nothing of the tree itself is touched.
