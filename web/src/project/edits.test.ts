@@ -205,7 +205,8 @@ describe("measures", () => {
 it("a drawing brought in is taken by its field; its file's name is kept short", () => {
   const of = document();
   const path = "parts.tin.steps.wall.fields.drawing";
-  bringDrawing(of, path, "fish", `${"x".repeat(200)}.svg`, { path: "M0 0", skipped: ["a text"] });
+  const traced = { path: "M0 0", skipped: ["a text"], width_mm: 40 };
+  bringDrawing(of, path, "fish", `${"x".repeat(200)}.svg`, traced);
   expect(of.parts[0]!.steps[0]!.fields.drawing).toBe("fish");
   expect(of.drawings).toEqual([
     { name: "fish", file: "x".repeat(120), path: "M0 0", skipped: ["a text"] },

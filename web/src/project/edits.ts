@@ -179,7 +179,9 @@ export function bringDrawing(
   file: string,
   traced: { path: string; skipped: string[] },
 ): void {
-  (document.drawings ??= []).push({ name, file: file.slice(0, FILE_NAME), ...traced });
+  // what else was told of the drawing is no part of the document
+  const { path, skipped } = traced;
+  (document.drawings ??= []).push({ name, file: file.slice(0, FILE_NAME), path, skipped });
   setPath(document, field, name);
 }
 
