@@ -87,6 +87,12 @@ describe("the rim of a drum", () => {
   });
 });
 
+it("a chain goes on where the next face lies tangent to the last", () => {
+  const drum_ = drum(48);
+  const faces = Uint16Array.from(drum_.faces, (face, i) => (face === 0 && i >= 96 ? 3 : face));
+  expect(chainOf(bordersOf({ ...drum_, faces }), 0, 1)).toHaveLength(48);
+});
+
 it("faces that go on into each other smoothly meet in no edge", () => {
   const made = drum(120);
   // halves of one wall, named apart: where they join the wall turns by three degrees
