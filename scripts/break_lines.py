@@ -169,7 +169,7 @@ BREAKS: list[Break] = [
     *_of(
         "core/fits/strap.py",
         (GOOD, FITS),
-        ("turns = n.cover_mm / pitch", "turns = n.cover_mm / 0.7", "strap"),
+        ("turns = its.cover_mm / pitch", "turns = its.cover_mm / 0.7", "strap"),
     ),
     *_of(
         "core/fits/pieces.py",

@@ -133,18 +133,17 @@ class StrapClamp(FitKind):
         return finished(given, given.b, add=[strap])
 
     def meeting(self, given: FitInput) -> Meeting:
-        its = given.read(StrapClampFields)
-        n, gap, f = given.read(StrapClampFields), given.gap_mm, given.frame_a
+        its, gap, f = given.read(StrapClampFields), given.gap_mm, given.frame_a
         outer = given.shares[1]
-        middle = f.shifted(0.0, n.under_mm)
+        middle = f.shifted(0.0, its.under_mm)
         fit = given.fit
         sides = frozenset({"front", "right", "back", "left"})
-        level = Frame(middle.point(0.0, 0.0, -n.through_mm / 2), f.x_axis, f.z_axis)
-        half = n.wide_mm / 2
+        level = Frame(middle.point(0.0, 0.0, -its.through_mm / 2), f.x_axis, f.z_axis)
+        half = its.wide_mm / 2
         section = SectionView(
             Frame(level.origin, f.x_axis, f.z_axis),
-            (-half - 4.0, -n.thick_mm / 2 - 4.0),
-            (half + 4.0, n.thick_mm / 2 + min(n.cover_mm, 8.0) + 2.0),
+            (-half - 4.0, -its.thick_mm / 2 - 4.0),
+            (half + 4.0, its.thick_mm / 2 + min(its.cover_mm, 8.0) + 2.0),
             (
                 Probe("side", (half - gap - 0.6, 0.0), (1.0, 0.0)),
                 Probe("headroom", (half * 0.7, 0.0), (0.0, 1.0)),
@@ -152,17 +151,17 @@ class StrapClamp(FitKind):
             (("strap", 0.0, 0.0), ("block", half + 2.2, 0.0)),
         )
         pitch = read_thread(its.screw).pitch
-        turns = n.cover_mm / pitch
+        turns = its.cover_mm / pitch
         return Meeting(
             seated(middle, given.frame_b),
             (Pair("all round", (fit, sides), (fit, sides), gap),),
             section,
             (
                 WorkingLine(
-                    "slot wide", f"{n.wide_mm:.2f} + 2 × {outer:.2f}", n.wide_mm + 2 * outer
+                    "slot wide", f"{its.wide_mm:.2f} + 2 × {outer:.2f}", its.wide_mm + 2 * outer
                 ),
                 WorkingLine(
-                    "slot high", f"{n.thick_mm:.2f} + 2 × {outer:.2f}", n.thick_mm + 2 * outer
+                    "slot high", f"{its.thick_mm:.2f} + 2 × {outer:.2f}", its.thick_mm + 2 * outer
                 ),
                 WorkingLine(
                     "hole for the screw",
@@ -170,12 +169,12 @@ class StrapClamp(FitKind):
                     hardware.tap_drill(its.screw),
                 ),
             ),
-            (WallLeft("a", "wall round the slot", 0.0, (fit, sides), "wide", n.wide_mm, -0.5),),
+            (WallLeft("a", "wall round the slot", 0.0, (fit, sides), "wide", its.wide_mm, -0.5),),
             (
                 (
                     "good" if turns >= LEAST_TURNS else "warning",
                     f"the {its.screw} screw has {turns:.1f} turns of thread before it "
-                    f"reaches the slot, {n.cover_mm:.1f} mm at a pitch of {pitch:g}"
+                    f"reaches the slot, {its.cover_mm:.1f} mm at a pitch of {pitch:g}"
                     + (
                         ""
                         if turns >= LEAST_TURNS
@@ -194,5 +193,5 @@ class StrapClamp(FitKind):
                     ),
                 ),
             ),
-            Motion("slide", f, 0.0, n.through_mm, words="drawn through"),
+            Motion("slide", f, 0.0, its.through_mm, words="drawn through"),
         )

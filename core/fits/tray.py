@@ -149,7 +149,7 @@ class Tray(FitKind):
     def meeting(self, given: FitInput) -> Meeting:
         its = given.read(TrayFields)
         owner, mouth = given.a.mouth(its.rim)
-        gap, n = given.gap_mm, given.read(TrayFields)
+        gap = given.gap_mm
         seat = mouth.frame.lifted(-mouth.depth)
         plane, _half = cut_at_widest(mouth)
         opening = mouth.inner.size[0] + 2 * given.shares[1]
@@ -176,24 +176,26 @@ class Tray(FitKind):
             (
                 WorkingLine("tray across", f"{opening:.2f} − 2 × {gap:.2f}", opening - 2 * gap),
                 WorkingLine(
-                    "tray height", f"{mouth.depth:.2f} − {n.below_mm:.2f}", mouth.depth - n.below_mm
+                    "tray height",
+                    f"{mouth.depth:.2f} − {its.below_mm:.2f}",
+                    mouth.depth - its.below_mm,
                 ),
             ),
             (
                 WallLeft(
                     "b",
                     "tray wall",
-                    n.wall_mm,
+                    its.wall_mm,
                     (given.fit, frozenset({"tray side"})),
                     "wall",
-                    n.wall_mm,
+                    its.wall_mm,
                     1.0,
                 ),
             )
             if its.solid == "hollow"
             else (),
             (("note", "nothing to lift it by: cut a finger dip, or leave it proud of the rim"),)
-            if n.below_mm >= 0
+            if its.below_mm >= 0
             else (),
             Motion("slide", seat, 0.0, mouth.depth + 2.0, words="lifted out"),
             touching=True,

@@ -15,8 +15,7 @@ from core.outlines.curves import Arc, Point, Segment
 from core.outlines.trimmed import grown_outline
 from core.solids import Frame
 from core.steps.field import Field
-from core.steps.fields import Fields
-from core.steps.patterns import OF, WITH, Matrix, Pattern, spot_of
+from core.steps.patterns import OF, WITH, Matrix, Pattern, RepeatedFields, spot_of
 from core.steps.registry import StepInput, register
 from core.steps.state import Feature
 
@@ -26,11 +25,9 @@ WITH_IT, KEPT = "turned with it", "kept as they are"
 
 
 @dataclass(frozen=True, slots=True)
-class AlongLineFields(Fields):
-    """What is set of an along."""
+class AlongLineFields(RepeatedFields):
+    """What is set of copies along a line."""
 
-    of: str
-    with_: str
     line: Literal["the outline of a step", "a line told as moves"]
     outline: str
     by_mm: float

@@ -16,7 +16,7 @@ from core.steps.state import Feature, PartState
 
 @dataclass(frozen=True, slots=True)
 class CombineFields(Fields):
-    """What is set of a combine."""
+    """What is set of parts combined."""
 
     mode: Literal["add", "cut", "common"]
     part: str

@@ -15,18 +15,15 @@ from core.outlines import Outline, flatten, rectangle, try_offset
 from core.solids import Frame
 from core.solids.prism import Prism
 from core.steps.field import Field
-from core.steps.fields import Fields
-from core.steps.patterns import OF, WITH, Matrix, distinct, repeated, shift
+from core.steps.patterns import OF, WITH, Matrix, RepeatedFields, distinct, repeated, shift
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import PartState
 
 
 @dataclass(frozen=True, slots=True)
-class FillFields(Fields):
+class FillFields(RepeatedFields):
     """What is set of a fill."""
 
-    of: str
-    with_: str
     spacing_mm: float
     margin_mm: float
     angle_deg: float

@@ -16,7 +16,7 @@ FIT_STEP = "fit"
 
 @dataclass(frozen=True, slots=True)
 class FitStepFields(Fields):
-    """What is set of a fit."""
+    """What is set of the place of a fit."""
 
     fit: str
 

@@ -17,7 +17,7 @@ from core.steps.state import Feature, PartState
 
 @dataclass(frozen=True, slots=True)
 class FlatsFields(Fields):
-    """What is set of a flats."""
+    """What is set of flats."""
 
     across_mm: float
     depth_mm: float

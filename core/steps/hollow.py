@@ -29,7 +29,7 @@ OUTWARD = "inside"  # what is kept as drawn: the inside, so the wall goes outwar
 
 @dataclass(frozen=True, slots=True)
 class HollowPartFields(Fields):
-    """What is set of a hollow."""
+    """What is set of a part hollowed."""
 
     wall_mm: float
     floor_mm: float

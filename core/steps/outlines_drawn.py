@@ -24,7 +24,7 @@ from core.steps.state import PartState
 
 @dataclass(frozen=True, slots=True)
 class MovesFields(Fields):
-    """What is set of a moves."""
+    """What is set of an outline told as moves."""
 
     moves: str
 
@@ -65,7 +65,7 @@ class SectionFields(Fields):
 
 @dataclass(frozen=True, slots=True)
 class FollowedFields(Fields):
-    """What is set of a followed."""
+    """What is set of an outline that follows another."""
 
     of: str
     by_mm: float
@@ -73,7 +73,7 @@ class FollowedFields(Fields):
 
 @dataclass(frozen=True, slots=True)
 class TracedFields(Fields):
-    """What is set of a traced."""
+    """What is set of a traced outline."""
 
     drawing: str
     width_mm: float

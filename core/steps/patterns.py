@@ -368,7 +368,7 @@ class GridPattern(Pattern):
 
 @dataclass(frozen=True, slots=True)
 class RoundAndUpFields(RepeatedFields):
-    """What is set of a rings."""
+    """What is set of rings."""
 
     count: float
     rings: float

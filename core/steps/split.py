@@ -16,8 +16,7 @@ from core.errors import BuildError
 from core.outlines import circle
 from core.solids import Body, Frame, Prism, Rim, prism_body
 from core.steps.field import Field
-from core.steps.fields import Fields
-from core.steps.plane import LEVEL, PLANE_FIELDS, PLANES, across, plane_of, plane_told
+from core.steps.plane import LEVEL, PLANE_FIELDS, PLANES, PlaneFields, across, plane_of, plane_told
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
@@ -29,28 +28,12 @@ LOST_MM3 = 1e-3
 
 
 @dataclass(frozen=True, slots=True)
-class SplitFields(Fields):
-    """What is set of a split."""
+class SplitFields(PlaneFields):
+    """What is set of a split, its plane included."""
 
     keep: Literal["below", "above"]
-    plane: Literal[
-        "at a level",
-        "off a face",
-        "between two faces",
-        "through an axis",
-        "through three points",
-        "at the mitres of a swept frame",
-    ]
     sweep: str
     leg: float
-    face: str
-    other: str
-    axis: str
-    angle_deg: float
-    first: str
-    second: str
-    third: str
-    off_mm: float
     facing: Literal["up", "right", "back"]
     at_mm: float
     pegs: float
