@@ -107,18 +107,53 @@ def _digest(token: str) -> str:
     return hashlib.sha256(token.encode()).hexdigest()
 
 
-def invite() -> str:
-    """A token that lets one maker in, once, within a week; kept only as its hash."""
+def invite(again: User | None = None) -> str:
+    """A token that lets one maker in, once, within a week: a new one, or one who is known ``again``
+    with a new password. It is kept only as its hash."""
     token = secrets.token_urlsafe(24)
-    Invitation.objects.create(digest=_digest(token), by=here())
+    Invitation.objects.create(digest=_digest(token), by=here(), again=again)
     return token
 
 
-def join(token: str, name: str, password: str) -> User:
-    """A new maker by an invitation; the first takes over what is here and keeps the workshop.
+def known(name: str) -> User:
+    """A maker by name.
 
     Raises:
-        DocumentError: no such invitation, the name is taken, or the password is too plain.
+        DocumentError: there is none.
+    """
+    maker = User.objects.filter(username=name).first()
+    if maker is None:
+        raise DocumentError(f"no maker is called '{name}'", where="maker")
+    return maker
+
+
+def everybody() -> list[User]:
+    """All who ever came in, the first one first, who is shut out too."""
+    return list(User.objects.order_by("id"))
+
+
+def let_work(name: str, works: bool) -> None:
+    """Shuts a maker out at once, wherever signed in, or lets them in again; what is theirs stays.
+
+    Raises:
+        DocumentError: there is no such maker, or it is who keeps the workshop.
+    """
+    maker = known(name)
+    if maker.is_staff:
+        raise DocumentError("who keeps the workshop stays in it", where="maker")
+    maker.is_active = works
+    maker.save(update_fields=["is_active"])
+    if not works:
+        Invitation.objects.filter(again=maker).delete()
+
+
+def join(token: str, name: str, password: str) -> User:
+    """A new maker by an invitation, or a known one with a new password; the first takes over what
+    is here and keeps the workshop.
+
+    Raises:
+        DocumentError: no such invitation, it is for another, the name is taken, or the password is
+            too plain.
     """
     name = name.strip()
     if not name:
@@ -129,15 +164,18 @@ def join(token: str, name: str, password: str) -> User:
         raise DocumentError(" ".join(error.messages), where="password") from None
     try:
         with transaction.atomic():
-            taken = Invitation.objects.filter(
+            found = Invitation.objects.filter(
                 digest=_digest(token),
                 used=None,
                 created__gte=timezone.now() - timedelta(days=INVITED_DAYS),
-            ).update(used=timezone.now())
-            if not taken:
+            )
+            again = found.exclude(again=None).select_related("again").first()
+            if not found.update(used=timezone.now()):
                 raise DocumentError(
                     "this invitation is used, too old, or none", remedy="ask for another one"
                 )
+            if again and again.again:
+                return _anew(again.again, name, password)
             first = not User.objects.exists()
             maker = User.objects.create_user(name, password=password, is_staff=first)
             if first:
@@ -145,6 +183,15 @@ def join(token: str, name: str, password: str) -> User:
                 Job.objects.filter(owner=None).update(owner=maker)
     except IntegrityError:
         raise DocumentError(f"a maker is already called '{name}'", where="name") from None
+    return maker
+
+
+def _anew(maker: User, name: str, password: str) -> User:
+    """A known maker with a new password; who is signed in with the old one is so no longer."""
+    if maker.username != name:
+        raise DocumentError("this link is for a maker of another name", where="name")
+    maker.set_password(password)
+    maker.save(update_fields=["password"])
     return maker
 
 
@@ -162,9 +209,7 @@ def share(project_id: int, name: str, how: Literal["read", "edit", ""]) -> None:
     Raises:
         DocumentError: there is no such maker, or it is the owner.
     """
-    maker = User.objects.filter(username=name).first()
-    if maker is None:
-        raise DocumentError(f"no maker is called '{name}'", where="maker")
+    maker = known(name)
     if Project.objects.filter(id=project_id, owner=maker).exists():
         raise DocumentError("it is theirs already", where="maker")
     if not how:

@@ -63,11 +63,14 @@ class Share(models.Model):
 
 
 class Invitation(models.Model):
-    """A link that lets one maker in, once: kept as a hash, so that who reads the books cannot use
-    it."""
+    """A link that lets one maker in, once, a new one or one who forgot the password: kept as a
+    hash, so that who reads the books cannot use it."""
 
     digest = models.CharField(max_length=64, unique=True)
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.CASCADE)
+    again = models.ForeignKey(
+        settings.AUTH_USER_MODEL, null=True, on_delete=models.CASCADE, related_name="+"
+    )
     created = models.DateTimeField(auto_now_add=True)
     used = models.DateTimeField(null=True, blank=True)
 

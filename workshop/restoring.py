@@ -77,10 +77,11 @@ def _beside(path: Path) -> Restored:
                     name=process.name, given=process.given, spool_g=process.spool_g
                 )
                 for result in results:
-                    Result.objects.create(
+                    again = Result.objects.create(
                         process=made, gauge=result.gauge, entries=result.entries,
                         made_up=result.made_up,
                     )  # fmt: skip
+                    Result.objects.filter(id=again.id).update(created=result.created)
                 processes += 1
         for project in Project.objects.using(ALIAS).filter(thrown=None).select_related("current"):
             if project.current is None or (project.demo and project.version == 1):

@@ -70,3 +70,21 @@ def test_makers_come_in_by_invitation_and_see_what_is_shared_with_them(
     (share,) = makers.shared_with(project)
     assert (share.maker, share.edit) == (User.objects.get(username="ann"), False)
     assert Project.objects.get(id=project).owner == User.objects.get(username="lock keeper")
+    # who keeps the workshop shuts one out, and lets them in again
+    walker.go("/safekeeping")
+    walker.click('[data-maker="ann"] button:last-of-type')
+    walker.see("once more: shut out")
+    walker.click('[data-maker="ann"] button:last-of-type')
+    walker.see("shut out", '[data-maker="ann"] .text-soft')
+    assert not User.objects.get(username="ann").is_active
+    assert walker.axe() == []
+    walker.click('[data-maker="ann"] button:last-of-type')
+    walker.see("new password", '[data-maker="ann"]')
+    walker.click('[data-maker="ann"] button:first-of-type')
+    walker.see("Send this address to ann")
+    link = walker.text("section [role=status] .figure")
+    walker.press("sign out")
+    walker.see("Who is there?")
+    walker.go("/join/" + link.rpartition("/")[2])
+    come_in(walker, "ann")
+    walker.see("Deck in halves")

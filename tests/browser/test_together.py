@@ -4,9 +4,14 @@ from __future__ import annotations
 
 import urllib.request
 from datetime import date
+from pathlib import Path
 
-from tests.browser.making import kept
+from selenium.webdriver import Chrome
+from selenium.webdriver.common.keys import Keys
+
+from tests.browser.making import empty_page, kept
 from tests.browser.walker import Walker
+from tests.workshop.server import serving
 from workshop import copies
 from workshop.models import Print, Process, Project
 
@@ -62,7 +67,7 @@ def test_a_print_that_is_struck_out_comes_back(walker: Walker) -> None:
     assert Print.objects.count() == 1
 
 
-def test_a_copy_is_made_and_taken_away(walker: Walker, tmp_path, settings) -> None:
+def test_a_copy_is_made_taken_away_and_brought_back(walker: Walker, tmp_path, settings) -> None:
     settings.VAR = tmp_path
     walker.go("/safekeeping")
     walker.see("There is no copy yet")
@@ -73,3 +78,40 @@ def test_a_copy_is_made_and_taken_away(walker: Walker, tmp_path, settings) -> No
     with urllib.request.urlopen(f"{walker.url}/api/copies/{copy.path.name}") as taken:
         assert taken.read() == copy.path.read_bytes()
     assert walker.axe() == []
+
+
+def test_what_was_lost_comes_back_from_a_copy_beside_what_is_here(
+    driver: Chrome, downloads: Path, tmp_path: Path
+) -> None:
+    """By a server over books of its own: a copy is opened beside them."""
+    with serving(tmp_path) as server:
+        walker = Walker(driver, f"http://127.0.0.1:{server.port}", downloads)
+        walker.go("/api/me")
+        driver.execute_script(
+            "localStorage.clear(); localStorage.setItem('first-walk-done', 'yes')"
+        )
+        made = {}
+        for title in ("Lost tin", "Kept tin"):
+            made[title] = empty_page(walker)
+            walker.click('[aria-label="title of the project"]')
+            walker.chord(Keys.CONTROL, "a")
+            walker.keys(title, Keys.TAB)
+            walker.click("details:has([data-path=notes]) summary")
+            walker.type("notes", f"{title}, of mine", Keys.TAB)
+            walker.settled()
+        walker.go("/safekeeping")
+        walker.press("Make a copy now")
+        walker.see("asked for")
+        (copy,) = (tmp_path / "backups").glob("asked-*")
+        for _ in range(2):  # into the bin, and out of it for good
+            assert server.ask("DELETE", f"/api/projects/{made['Lost tin']}")[0] == 204
+        walker.one("input[type=file]").send_keys(str(copy))
+        walker.see("2 projects came back beside what is here")
+        walker.press("to the shelf")
+        walker.until(lambda: len(walker.all("[data-project]")) == 3)
+        _, shelf = server.ask("GET", "/api/projects")
+        assert sorted(one["title"] for one in shelf) == ["Kept tin", "Kept tin", "Lost tin"]
+        (back,) = [one["id"] for one in shelf if one["title"] == "Lost tin"]
+        walker.go(f"/p/{back}")
+        walker.see("Notes: Lost tin, of mine")
+        driver.get("about:blank")

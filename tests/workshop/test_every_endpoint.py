@@ -36,6 +36,9 @@ AT_THE_DOOR = {
     ("POST", "/api/sign-out"),
     ("POST", "/api/join"),
     ("POST", "/api/invitations"),
+    ("GET", "/api/makers"),
+    ("PUT", "/api/makers/{maker}"),
+    ("POST", "/api/makers/{maker}/again"),
     ("GET", "/api/projects/{project_id}/shares"),
     ("PUT", "/api/projects/{project_id}/shares"),
 }

@@ -144,6 +144,7 @@ def test_a_stranger_sees_nothing_of_anothers_work_at_any_address(ann: Client, bo
         "key": theirs["report"]["parts"][0]["key"],
         "room": "steps",
         "path": "measures.long",
+        "maker": "ann",
     }
     walked = 0
     for method, path in operations():
@@ -269,3 +270,67 @@ def test_cookies_are_strict_and_secure_behind_tls(ann: Client, settings: Any) ->
         Client().post("/api/sign-in", body, content_type="application/json").cookies["sessionid"]
     )
     assert cookie["httponly"] and cookie["secure"] and cookie["samesite"] == "Strict"
+
+
+def test_who_is_shut_out_is_out_at_once_and_comes_back_to_what_was_theirs(
+    keeper: Client, ann: Client
+) -> None:
+    project = made(ann)["id"]
+
+    def let_work(who: Client, name: str, works: bool) -> Any:
+        return who.put(f"/api/makers/{name}", {"works": works}, content_type="application/json")
+
+    told = keeper.get("/api/makers").json()
+    assert [(one["name"], one["keeper"], one["works"]) for one in told] == [
+        ("keeper", True, True), ("ann", False, True),
+    ]  # fmt: skip
+    for ask in (
+        lambda: ann.get("/api/makers"),
+        lambda: let_work(ann, "keeper", False),
+        lambda: ann.post("/api/makers/keeper/again"),
+    ):
+        assert ask().status_code == 403
+    stays = let_work(keeper, "keeper", False)
+    assert stays.status_code == 422 and "stays" in stays.json()["message"]
+    assert let_work(keeper, "nobody", False).status_code == 422
+    link = keeper.post("/api/makers/ann/again").json()["path"]
+    assert let_work(keeper, "ann", False).json()[1]["works"] is False
+    assert ann.get("/api/projects").status_code == 401  # signed in as she was
+    body = {"name": "ann", "password": PASSWORD}
+    assert Client().post("/api/sign-in", body, content_type="application/json").status_code == 401
+    again = Client().post(
+        "/api/join", {"token": link.removeprefix("/join/"), **body}, content_type="application/json"
+    )
+    assert again.status_code == 422 and "invitation" in again.json()["message"]
+    refused = keeper.post("/api/makers/ann/again")
+    assert refused.status_code == 422 and "shut out" in refused.json()["message"]
+    shares = keeper.get(f"/api/projects/{made(keeper, 'Kiste')['id']}/shares").json()
+    assert shares["others"] == []
+    let_work(keeper, "ann", True)
+    back = Client()
+    assert back.post("/api/sign-in", body, content_type="application/json").status_code == 200
+    assert back.get(f"/api/projects/{project}").json()["document"]["title"] == SECRET
+
+
+def test_a_forgotten_password_is_chosen_anew_by_a_link_and_the_old_one_ends(
+    keeper: Client, ann: Client
+) -> None:
+    project = made(ann)["id"]
+    token = keeper.post("/api/makers/ann/again").json()["path"].removeprefix("/join/")
+    fresh = "auf dem Treidelpfad 9"
+
+    def join(name: str, password: str) -> Any:
+        body = {"token": token, "name": name, "password": password}
+        return Client().post("/api/join", body, content_type="application/json")
+
+    assert "another name" in join("eve", fresh).json()["message"]
+    assert join("ann", "short").status_code == 422
+    assert ann.get("/api/projects").status_code == 200  # nothing has changed yet
+    assert join("ann", fresh).status_code == 201
+    assert ann.get("/api/projects").status_code == 401  # wherever the old one was used
+    assert join("ann", fresh).status_code == 422  # once
+    back = Client()
+    body = {"name": "ann", "password": fresh}
+    assert back.post("/api/sign-in", body, content_type="application/json").status_code == 200
+    assert [one["id"] for one in back.get("/api/projects").json()] == [project]
+    assert User.objects.count() == 2

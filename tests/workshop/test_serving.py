@@ -1,4 +1,6 @@
-"""What is sent: hashed parts for a year and compressed, the page itself asked for each time."""
+"""What is sent: hashed parts for a year and compressed, the page itself asked for each time; who
+asks, behind a proxy.
+"""
 
 from __future__ import annotations
 
@@ -7,6 +9,9 @@ import gzip
 import pytest
 from django.conf import settings
 from django.test import Client
+from waitress.proxy_headers import proxy_headers_middleware
+
+from workshop.management.commands.serve import BEHIND_A_PROXY
 
 ASSETS = sorted((settings.WEB / "assets").glob("index-*.js"))
 pytestmark = pytest.mark.skipif(not ASSETS, reason="the screens are not built")
@@ -35,3 +40,30 @@ def test_the_page_is_asked_for_each_time() -> None:
         answer = Client().get(path)
         assert answer.status_code == 200 and answer["Cache-Control"] == "no-cache"
         assert ASSETS[0].name.encode() in answer.content
+
+
+def test_behind_a_proxy_the_address_is_who_asks_and_only_the_last_hop_is_believed() -> None:
+    """Wrong passwords are counted by it: what one claims oneself is not."""
+    seen: dict[str, str] = {}
+
+    def app(environ: dict[str, str], start: object) -> list[bytes]:
+        seen.update(address=environ["REMOTE_ADDR"], scheme=environ["wsgi.url_scheme"])
+        return [b""]
+
+    inside = proxy_headers_middleware(
+        app,
+        trusted_proxy=BEHIND_A_PROXY["trusted_proxy"],
+        trusted_proxy_count=BEHIND_A_PROXY["trusted_proxy_count"],
+        trusted_proxy_headers=BEHIND_A_PROXY["trusted_proxy_headers"],
+    )
+    asked = {
+        "REMOTE_ADDR": "10.0.0.1",
+        "wsgi.url_scheme": "http",
+        "HTTP_X_FORWARDED_FOR": "203.0.113.9, 192.0.2.7",
+        "HTTP_X_FORWARDED_PROTO": "https",
+        "SERVER_PORT": "8000",
+        "HTTP_HOST": "workshop.example",
+    }
+    inside(asked, lambda *_: None)
+    assert seen == {"address": "192.0.2.7", "scheme": "https"}
+    assert asked["HTTP_X_FORWARDED_PROTO"] == "https"  # Django's own setting reads it still

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from typing import Literal
 
 from django.contrib.auth import authenticate, login, logout
@@ -44,6 +45,21 @@ class Invited(Shape):
     """The address that lets one maker in, once; it is told now and never again."""
 
     path: str
+
+
+class MakerView(Shape):
+    """A maker who came in once: whether it is who keeps the workshop, and whether shut out."""
+
+    name: str
+    keeper: bool
+    works: bool
+    since: datetime
+
+
+class MakerIn(Shape):
+    """Whether a maker may work here."""
+
+    works: bool
 
 
 class ShareView(Shape):
@@ -125,11 +141,41 @@ def invite(request: HttpRequest):  # type: ignore[no-untyped-def]
     return 201, Invited(path=f"/join/{makers.invite()}")
 
 
+@router.get("/makers", response={200: list[MakerView], 403: Refusal})
+def all_makers(request: HttpRequest):  # type: ignore[no-untyped-def]
+    """Who works here, or did."""
+    only_the_keeper()
+    return [
+        MakerView(
+            name=one.username, keeper=one.is_staff, works=one.is_active, since=one.date_joined
+        )
+        for one in makers.everybody()
+    ]
+
+
+@router.put("/makers/{maker}", response={200: list[MakerView], 403: Refusal, 422: Refusal})
+def let_work(request: HttpRequest, maker: str, given: MakerIn):  # type: ignore[no-untyped-def]
+    """Shuts a maker out, or lets them in again."""
+    only_the_keeper()
+    makers.let_work(maker, given.works)
+    return all_makers(request)
+
+
+@router.post("/makers/{maker}/again", response={201: Invited, 403: Refusal, 422: Refusal})
+def new_password(request: HttpRequest, maker: str):  # type: ignore[no-untyped-def]
+    """An address where a maker who forgot the password chooses another."""
+    only_the_keeper()
+    known = makers.known(maker)
+    if not known.is_active:
+        raise DocumentError(f"'{maker}' is shut out", remedy="let them in again first")
+    return 201, Invited(path=f"/join/{makers.invite(known)}")
+
+
 def _sharing(project_id: int) -> Sharing:
     shares = makers.shared_with(project_id)
     known = {one.maker.username for one in shares}
     asks = makers.here()
-    others = User.objects.exclude(username__in=known)
+    others = User.objects.filter(is_active=True).exclude(username__in=known)
     if asks is not None:
         others = others.exclude(id=asks.id)
     return Sharing(

@@ -350,6 +350,11 @@ export const server = {
   join: (token: string, name: string, password: string) =>
     answer(api.POST("/api/join", { body: { token, name, password } })),
   invite: () => answer(api.POST("/api/invitations")),
+  makers: () => answer(api.GET("/api/makers")),
+  letWork: (maker: string, works: boolean) =>
+    answer(api.PUT("/api/makers/{maker}", { params: { path: { maker } }, body: { works } })),
+  newPassword: (maker: string) =>
+    answer(api.POST("/api/makers/{maker}/again", { params: { path: { maker } } })),
   sharing: (id: number) =>
     answer(api.GET("/api/projects/{project_id}/shares", { params: { path: { project_id: id } } })),
   share: (id: number, maker: string, how: "read" | "edit" | "") =>

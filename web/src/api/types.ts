@@ -69,6 +69,7 @@ export type RestoredView = Schemas["RestoredView"];
 export type ThrownView = Schemas["ThrownView"];
 export type Merged = Schemas["Merged"];
 export type Maker = Schemas["Maker"];
+export type MakerView = Schemas["MakerView"];
 export type Sharing = Schemas["Sharing"];
 export type Side = "mine" | "theirs";
 export type BinKind = ThrownView["kind"];

@@ -34,7 +34,7 @@
     <h2 class="mb-1 text-lead font-semibold">{token ? "You are invited" : "Who is there?"}</h2>
     <p class="mb-4 text-small text-soft">
       {token
-        ? "Choose a name that the others know you by, and a password of ten letters or more."
+        ? "Choose a name that the others know you by, and a password of ten letters or more. Known here already: your name as it was, and another password."
         : "This workshop is shared: each maker has a shelf of their own."}
     </p>
     <label class="mb-3 block text-small"

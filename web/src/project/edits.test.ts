@@ -12,8 +12,10 @@ import {
   editPart,
   expectMass,
   keepReading,
+  meanMass,
   measuresOf,
   movePart,
+  noteDown,
   setCheck,
   setFeel,
   setUse,
@@ -180,9 +182,18 @@ describe("what is said of a part and its fits", () => {
     allowMass(of, "tin", 5);
     expectMass(of, "tin", 13);
     expect(of.parts[0]!.expected_mass).toEqual({ tolerance_percent: 5, material: "", grams: 13 });
+    meanMass(of, "tin", "PETG");
+    expect(of.parts[0]!.expected_mass).toMatchObject({ material: "PETG", grams: 13 });
     expectMass(of, "tin", null);
+    meanMass(of, "tin", "PLA"); // nothing is expected any more
     expect(of.parts[0]!.expected_mass).toBeNull();
   });
+});
+
+it("notes are kept as they are written", () => {
+  const of = document();
+  noteDown(of, "from the drawing of June\nlid next");
+  expect(of.notes).toBe("from the drawing of June\nlid next");
 });
 
 describe("measures", () => {

@@ -134,6 +134,13 @@ export function allowMass(document: Document, name: string, percent: number): vo
   });
 }
 
+/** Of which material that mass is meant; "" is the part's own. */
+export function meanMass(document: Document, name: string, material: string): void {
+  editPart(document, name, (part) => {
+    if (part.expected_mass) part.expected_mass.material = material;
+  });
+}
+
 // -- measures, drawings, what it is for -----------------------------------------------------------
 
 /** The measures of a part alone, or of the whole project where it is "". */
@@ -262,4 +269,9 @@ export function accept(document: Document, finding: Named, reason: string): void
 
 export function withdraw(document: Document, finding: Named): void {
   document.accepted = (document.accepted ?? []).filter((one) => !accepts(one, finding));
+}
+
+/** What the maker wants to remember of the project. */
+export function noteDown(document: Document, text: string): void {
+  document.notes = text;
 }

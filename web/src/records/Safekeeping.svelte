@@ -8,7 +8,7 @@
     type ThrownView,
   } from "../api/client";
   import { here } from "../api/maker.svelte";
-  import Invitations from "./Invitations.svelte";
+  import Makers from "./Makers.svelte";
   import { inPlace } from "../route/route.svelte";
   import { Action } from "../ui/action.svelte";
   import PageBar from "../ui/PageBar.svelte";
@@ -95,7 +95,7 @@
       {:else if !copies}
         <p class="text-soft" aria-busy="true">Looking for copies …</p>
       {:else}
-        {#if here.told?.told_apart}<Invitations />{/if}
+        {#if here.told?.told_apart}<Makers />{/if}
         <section aria-labelledby="copies-title" class="mb-10">
           <h2 id="copies-title" class="text-lead font-semibold">Copies of the workshop</h2>
           {#if copies.here}

@@ -11,10 +11,11 @@
   import Bought from "./Bought.svelte";
   import Checklist from "./Checklist.svelte";
   import Measures from "./Measures.svelte";
+  import Notes from "./Notes.svelte";
   import PartBar from "./PartBar.svelte";
   import StepLine from "./StepLine.svelte";
   import UsedFor from "./UsedFor.svelte";
-  import { actOn, allowMass, expectMass, SAID, type StepAct } from "../project/edits";
+  import { actOn, allowMass, expectMass, meanMass, SAID, type StepAct } from "../project/edits";
 
   let {
     project,
@@ -209,7 +210,21 @@
             aria-label="how far that mass may be off, percent"
             value={spec.expected_mass.tolerance_percent ?? 1}
             onchange={(event) => setTolerance(event.currentTarget.value)}
-          /> %{/if}.
+          />
+          % in
+          <Choose
+            value={spec.expected_mass.material ?? ""}
+            options={[
+              { value: "", words: "its material" },
+              ...(catalogue?.materials ?? []).map((name) => ({ value: name, words: name })),
+            ]}
+            label="of which material that mass is"
+            onset={(material) =>
+              project.change(
+                `${part.label}: its mass is meant in ${material || "its own material"}`,
+                (document) => meanMass(document, partName, material),
+              )}
+          />{/if}.
         {#if part.mass}
           Solid it is <span class="figure text-ink">{part.mass.mass_g.toFixed(1)}</span> g:
           {((part.volume_mm3 ?? 0) / 1000).toFixed(2)} cm³ × {part.mass.density_g_cm3} g/cm³.
@@ -220,4 +235,5 @@
     <UsedFor {project} />
     <Checklist {project} />
   {/if}
+  <Notes {project} />
 </div>

@@ -26,6 +26,13 @@ def _own_names() -> list[str]:
 
 HERE = ("127.0.0.1", "localhost", "::1")
 THREADS = 40  # most of them wait for a builder
+# the proxy that speaks TLS tells who asks: wrong passwords are counted by that address, not its own
+BEHIND_A_PROXY = {
+    "trusted_proxy": "*",
+    "trusted_proxy_count": 1,
+    "trusted_proxy_headers": {"x-forwarded-for", "x-forwarded-proto"},
+    "clear_untrusted_proxy_headers": True,
+}
 
 
 class Command(BaseCommand):
@@ -75,6 +82,7 @@ class Command(BaseCommand):
                 threads=THREADS,
                 channel_request_lookahead=1,
                 ident="",
+                **(BEHIND_A_PROXY if settings.TLS else {}),
             )
         finally:
             if keeper.is_alive():
