@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
+import numpy as np
+from numpy.typing import NDArray
+
 from core.checks.check import Limit, Piece, PieceCheck, register
 from core.checks.finding import Finding
 from core.checks.finished import mesh_of
 from core.project.results import StepResult
 from core.proof.gaps import corner_gap
-from core.solids.mesh import face_area
+from core.solids import TriangleMesh
 from core.steps import STEPS, PartState
 
 GONE_MM2 = 1e-3
@@ -42,8 +45,9 @@ class Land(PieceCheck):
 def _gone(name: str, done: StepResult, before: PartState) -> Iterable[Finding]:
     """Faces of which nothing is left: the finished edges meet in a sharp one."""
     was, now = mesh_of(before), mesh_of(done.state)
-    for step, face in was.faces:
-        if face_area(was, step, face) > WAS_MM2 and face_area(now, step, face) < GONE_MM2:
+    left = dict(zip(now.faces, now.face_areas, strict=True))
+    for (step, face), area in zip(was.faces, was.face_areas, strict=True):
+        if area > WAS_MM2 and left.get((step, face), 0.0) < GONE_MM2:
             words = (
                 f"nothing is left of {face} of {step}: the edges finished at {done.step.id} meet"
                 " there"
@@ -51,17 +55,22 @@ def _gone(name: str, done: StepResult, before: PartState) -> Iterable[Finding]:
             yield Finding(name, "note", words, 0.0, step=done.step.id)
 
 
+def _of_step(mesh: TriangleMesh, step: str) -> NDArray[np.bool_]:
+    """Which triangles a step made."""
+    return np.array([owner == step for owner, _ in mesh.faces], dtype=bool)[mesh.face_index]
+
+
 def _near(name: str, piece: Piece, done: StepResult, before: PartState) -> Iterable[Finding]:
     """Holes and pockets that the finished edge comes nearer to than one line."""
     now = mesh_of(done.state)
-    own = now.corners[[now.faces[i][0] == done.step.id for i in now.face_index]]
+    own = now.corners[_of_step(now, done.step.id)]
     if not len(own):
         return
     told = " ".join(done.words.values())
     for step, feature in before.features.items():
         if feature.recess is None or step in told:
             continue
-        other = now.corners[[now.faces[i][0] == step for i in now.face_index]]
+        other = now.corners[_of_step(now, step)]
         if not len(other):
             continue
         gap = corner_gap(own, other)

@@ -157,7 +157,7 @@ def trial_print(solution: Solution, parts: list[str], printer: StandIn) -> Trial
 
 def _inner(mesh: TriangleMesh) -> NDArray[np.bool_]:
     """Per triangle, whether another side of the same part stands opposite: a hole or slot."""
-    normals = mesh.crosses / np.maximum(np.linalg.norm(mesh.crosses, axis=1), 1e-30)[:, None]
+    normals = mesh.units
     reached, facing = Rays(mesh).cast(mesh.corners.mean(axis=1), normals)
     return np.asarray(np.isfinite(reached) & (facing < -0.5))
 

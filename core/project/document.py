@@ -88,4 +88,4 @@ def _within_limit(text: str | bytes) -> None:
 
 def write_document(project: Project) -> str:
     """The project as JSON text that `read_document` reads back equal."""
-    return json.dumps(project.model_dump(mode="json"), indent=1, ensure_ascii=False) + "\n"
+    return project.model_dump_json(indent=1) + "\n"

@@ -111,9 +111,7 @@ def _left_of(mesh: TriangleMesh, step: str, face: str, frame: Frame) -> shapely.
     chosen = mesh.corners[mesh.on(step, frozenset({face}))]
     if not len(chosen):
         # what is turned names its sides otherwise: whatever lies in the plane and looks that way
-        unit = mesh.crosses / np.maximum(
-            np.linalg.norm(mesh.crosses, axis=1, keepdims=True), 1e-300
-        )
+        unit = mesh.units
         chosen = mesh.corners[unit @ np.array(frame.z_axis) > FLAT]
     if not len(chosen):
         return None
@@ -140,7 +138,7 @@ def places_of(state: PartState, mesh: TriangleMesh) -> list[str]:
     The one of its own name first, then one of its step, then any; "" where none does. Round faces
     have the place of their own name.
     """
-    sizes = np.linalg.norm(mesh.crosses, axis=1)
+    sizes = mesh.doubled
     found = []
     for index, (step, face) in enumerate(mesh.faces):
         feature = state.features.get(step)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
+from functools import cached_property
 
 from core.project.cache import ContentCache
 from core.project.placing import edge_line
@@ -45,8 +46,12 @@ class Surroundings:
 
     def step_words(self, name: str) -> str:
         """A step as it is spoken of."""
-        step = next((one for one in self.steps if one.id == name), None)
-        return (step.label if step else "") or name.replace("_", " ")
+        return self._labels.get(name) or name.replace("_", " ")
+
+    @cached_property
+    def _labels(self) -> dict[str, str]:
+        """What the steps so far are called; of two of one name the first."""
+        return {one.id: one.label for one in reversed(self.steps)}
 
     def part_words(self, name: str) -> str:
         """A part as it is spoken of."""

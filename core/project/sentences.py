@@ -8,12 +8,19 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from functools import lru_cache
 
 from core.errors import CoreError
 from core.fits import FITS
 from core.measures.display import length_text
 from core.project.fields import MORE_FIELDS, STATION_FIELDS, typed_texts
-from core.project.options import Surroundings, feature_owner, options_of, told_from_middle
+from core.project.options import (
+    Option,
+    Surroundings,
+    feature_owner,
+    options_of,
+    told_from_middle,
+)
 from core.project.placing import PLACE_FIELDS, place_texts
 from core.project.resolve import Typed
 from core.project.results import FitResult, StepResult
@@ -69,12 +76,16 @@ def field_view(
         value=typed.value if typed else None,
         shown=typed.shown if typed else "",
         formula=typed.formula if typed else "",
-        options=[
-            OptionView(value=one.value, words=one.words) for one in options_of(spec, around, empty)
-        ],
+        options=[_option_view(one) for one in options_of(spec, around, empty)],
         hint=spec.hint,
         error=error_view(typed.error) if typed else None,
     )
+
+
+@lru_cache(maxsize=20_000)
+def _option_view(option: Option) -> OptionView:
+    """The same options stand in field after field, edit after edit."""
+    return OptionView(value=option.value, words=option.words)
 
 
 _PLAIN_MM = re.compile(r"(\d+(?:\.\d+)?) mm")

@@ -16,13 +16,14 @@ from typing import Any
 import numpy as np
 from manifold3d import CrossSection, Manifold
 
+from core.project.results import Solution
 from core.solids import Body, TriangleMesh
 from core.steps import PartState
 
 OBJECT = 64  # bytes of a plain object, about
 TRIANGLE = 280  # bytes of a triangle of a solid, measured on spheres cut by a box (manifold3d 3.3)
 FEATURE = 4000  # of what a step leaves behind besides solids
-WORKED_OUT = 96  # bytes a triangle of what is worked out from a mesh: corners and normals
+WORKED_OUT = 170  # bytes a triangle of what is worked out from a mesh: corners and normals
 DEEPEST = 40
 
 
@@ -48,6 +49,11 @@ def _weight(value: Any, seen: set[int], depth: int) -> int:
         # its pieces are small beside it, or stand in the states before it too
         solid = 0 if value.body is None else _weight(value.body, seen, depth + 1)
         return solid + FEATURE * len(value.features)
+    if isinstance(value, Solution):
+        # what was read of its fields is small beside the solids
+        parts = value.parts.values()
+        solids = sum(_weight(part.state, seen, depth + 1) for part in parts)
+        return solids + FEATURE * sum(len(part.steps) for part in parts)
     if isinstance(value, Body):
         return OBJECT + TRIANGLE * int(value.solid.num_tri())
     if isinstance(value, Manifold):

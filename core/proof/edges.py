@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from core.solids import TriangleMesh
+from core.solids.mesh import lengths
 
 SHARP_DEG = 60.0  # a square edge is 90°
 LEAST_MM = 2.0  # shorter edges are crumbs of meshing
@@ -47,23 +48,11 @@ def edge_angles(
 
     Flat is 180°; a re-entrant edge has more. O(triangles · log triangles).
     """
-    triangles = mesh.triangles
-    half = np.concatenate([triangles[:, [0, 1]], triangles[:, [1, 2]], triangles[:, [2, 0]]])
-    owner = np.tile(np.arange(len(triangles)), 3)
-    low, high = half.min(axis=1), half.max(axis=1)
-    order = np.lexsort((high, low))
-    low, high, owner = low[order], high[order], owner[order]
-    twin = np.flatnonzero((low[:-1] == low[1:]) & (high[:-1] == high[1:]))
-    ends, pair = (
-        np.column_stack([low[twin], high[twin]]),
-        np.column_stack([owner[twin], owner[twin + 1]]),
-    )
-    crosses = mesh.crosses
-    normals = crosses / np.maximum(np.linalg.norm(crosses, axis=1), 1e-30)[:, None]
-    one, other = normals[pair[:, 0]], normals[pair[:, 1]]
+    ends, pair = mesh.edges
+    one, other = mesh.units[pair[:, 0]], mesh.units[pair[:, 1]]
     turn = np.degrees(np.arccos(np.clip(np.einsum("ij,ij->i", one, other), -1, 1)))
     # convex where the far corner of the other triangle lies below the first one's plane
-    far = mesh.vertices[triangles[pair[:, 1]]].mean(axis=1) - mesh.vertices[ends[:, 0]]
+    far = mesh.corners[pair[:, 1]].sum(axis=1) / 3 - mesh.vertices[ends[:, 0]]
     below = np.einsum("ij,ij->i", far, one) <= 1e-12
     return ends, pair, np.where(below, 180.0 - turn, 180.0 + turn)
 
@@ -72,13 +61,13 @@ def sharp_edges(mesh: TriangleMesh, sharp_deg: float = SHARP_DEG) -> list[SharpE
     """Edges with a smaller angle inside than asked, by the faces they part, sharpest first."""
     ends, pair, angle = edge_angles(mesh)
     spans = mesh.vertices[ends]
-    length = np.linalg.norm(spans[:, 1] - spans[:, 0], axis=1)
+    length = lengths(spans[:, 1] - spans[:, 0])
+    sharp = np.flatnonzero(angle < sharp_deg)
     # the normal of a sliver is a matter of rounding
-    corners = mesh.corners
-    sides = np.linalg.norm(np.roll(corners, -1, axis=1) - corners, axis=2).max(axis=1)
-    doubled = np.linalg.norm(mesh.crosses, axis=1)
-    broad = doubled / np.maximum(sides, 1e-30) > SLIVER_MM
-    chosen = np.flatnonzero((angle < sharp_deg) & broad[pair].all(axis=1))
+    corners = mesh.corners[pair[sharp]]
+    sides = np.linalg.norm(np.roll(corners, -1, axis=2) - corners, axis=3).max(axis=2)
+    broad = mesh.doubled[pair[sharp]] / np.maximum(sides, 1e-30) > SLIVER_MM
+    chosen = sharp[broad.all(axis=1)]
     found: dict[tuple[int, int], list[int]] = {}
     for index in chosen:
         a, b = sorted(int(mesh.face_index[t]) for t in pair[index])
@@ -97,21 +86,25 @@ def sharp_edges(mesh: TriangleMesh, sharp_deg: float = SHARP_DEG) -> list[SharpE
 
 def sharp_points(mesh: TriangleMesh, tip_deg: float = POINT_DEG) -> list[SharpPoint]:
     """Corners whose edges all lie within a narrow cone, sharpest first."""
-    ends, _, _ = edge_angles(mesh)
-    both = np.vstack([ends, ends[:, ::-1]])
-    ways = mesh.vertices[both[:, 1]] - mesh.vertices[both[:, 0]]
-    size = np.linalg.norm(ways, axis=1)
-    both, ways = both[size > 1e-9], ways[size > 1e-9] / size[size > 1e-9, None]
-    corners, index, count = np.unique(both[:, 0], return_inverse=True, return_counts=True)
-    index = index.reshape(-1)
-    middle = np.zeros((len(corners), 3))
-    np.add.at(middle, index, ways)
-    middle /= np.maximum(np.linalg.norm(middle, axis=1), 1e-12)[:, None]
-    least = np.ones(len(corners))
-    np.minimum.at(least, index, np.einsum("ij,ij->i", ways, middle[index]))
-    tip = 2 * np.degrees(np.arccos(np.clip(least, -1, 1)))
-    sharp = np.flatnonzero((count >= 3) & (tip < tip_deg))
-    points = [SharpPoint(float(tip[i]), _told(mesh.vertices[corners[i]])) for i in sharp]
+    ends, _ = mesh.edges
+    along = mesh.vertices[ends[:, 1]] - mesh.vertices[ends[:, 0]]
+    size = lengths(along)
+    long = size > 1e-9
+    ends, along = ends[long], along[long] / size[long, None]
+    corner = np.concatenate([ends[:, 0], ends[:, 1]])
+    ways = np.concatenate([along, -along])
+    count = np.bincount(corner, minlength=len(mesh.vertices))
+    sums = [np.bincount(corner, ways[:, i], minlength=len(mesh.vertices)) for i in range(3)]
+    middle = np.column_stack(sums).astype(np.float64)
+    middle /= np.maximum(lengths(middle), 1e-12)[:, None]
+    # a way further from the middle than half the cone shows that the corner is blunt
+    leans = np.einsum("ij,ij->i", ways, middle[corner])
+    blunt = np.zeros(len(count), dtype=bool)
+    blunt[corner[leans <= np.cos(np.radians(tip_deg / 2))]] = True
+    points = []
+    for i in np.flatnonzero((count >= 3) & ~blunt):
+        least = float(np.clip(leans[corner == i].min(), -1, 1))
+        points.append(SharpPoint(float(2 * np.degrees(np.arccos(least))), _told(mesh.vertices[i])))
     return sorted(points, key=lambda point: point.angle_deg)
 
 

@@ -100,7 +100,7 @@ def flat_pairs(mesh: TriangleMesh) -> list[Flats]:
 
 def _groups(mesh: TriangleMesh):  # type: ignore[no-untyped-def]
     """Every named face: its index, corners (n, 3, 3), unit normals (n, 3) and area."""
-    double = np.linalg.norm(mesh.crosses, axis=1)
+    double = mesh.doubled
     order = np.argsort(mesh.face_index, kind="stable")
     bounds = np.searchsorted(mesh.face_index[order], np.arange(len(mesh.faces) + 1))
     corners = mesh.corners

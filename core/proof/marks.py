@@ -92,8 +92,7 @@ def mark_surface(
     fine = max(FINEST_MM, float(np.sqrt(2 * _areas(whole).sum() / MOST_PIECES)))
     corners, owner = divided(whole, fine * 2)
     middle = corners.mean(axis=1)
-    crosses = mesh.crosses
-    normals = (crosses / np.maximum(np.linalg.norm(crosses, axis=1), 1e-30)[:, None])[owner]
+    normals = mesh.units[owner]
     rays = Rays(mesh)
     inward, facing = rays.cast(middle, -normals)
     walls = np.where(facing > -OPPOSITE, inward, np.inf)

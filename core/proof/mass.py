@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-import numpy as np
-
 from core.solids import TriangleMesh
 
 
@@ -26,11 +24,10 @@ class Bulk:
 def measure_bulk(mesh: TriangleMesh) -> Bulk:
     """The bulk of a mesh. O(triangles)."""
     corners = mesh.corners
-    crosses = mesh.crosses
     sixths = mesh.sixths
     volume = float(sixths.sum())
     size = mesh.vertices.max(axis=0) - mesh.vertices.min(axis=0)
-    double = np.linalg.norm(crosses, axis=1)
+    double = mesh.doubled
     if abs(volume) > 1e-12:
         centre = (sixths[:, None] * corners.sum(axis=1) / 4).sum(axis=0) / volume
     else:  # a sheet encloses nothing: the middle of its surface stands for it

@@ -28,7 +28,7 @@ def check_overhang(standing: TriangleMesh, limit_deg: float, layer_mm: float) ->
     """
     corners = standing.corners
     crosses = standing.crosses
-    double = np.linalg.norm(crosses, axis=1)
+    double = standing.doubled
     down = -crosses[:, 2] / np.maximum(double, 1e-30)
     lean = np.degrees(np.arcsin(np.clip(down, -1, 1)))
     on_bed = corners[:, :, 2].max(axis=1) < layer_mm / 2

@@ -103,7 +103,7 @@ class _Flats:
 
     @classmethod
     def of(cls, mesh: TriangleMesh, layer_mm: float, side_mm: float) -> _Flats:
-        lengths = np.linalg.norm(mesh.crosses, axis=1)
+        lengths = mesh.doubled
         sound = lengths > 1e-12
         normals = mesh.crosses / np.maximum(lengths, 1e-12)[:, None]
         first, facing = distinct_rows(np.round(normals / ALIKE).astype(np.int64))

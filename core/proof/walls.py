@@ -54,8 +54,7 @@ def spread_points(mesh: TriangleMesh, spacing_mm: float = SPACING_MM) -> Spread:
     them (Roberts' R2 sequence, from memory). The same mesh always gives the same points.
     """
     corners = mesh.corners
-    crosses = mesh.crosses
-    double = np.linalg.norm(crosses, axis=1)
+    double = mesh.doubled
     total = double.sum() / 2
     count = int(np.clip(total / spacing_mm**2, FEWEST_RAYS, MOST_RAYS))
     reached = np.cumsum(double / 2)
@@ -67,7 +66,7 @@ def spread_points(mesh: TriangleMesh, spacing_mm: float = SPACING_MM) -> Spread:
     u, v = np.where(folded, 1 - u, u), np.where(folded, 1 - v, v)
     a, b, c = (corners[triangle, i] for i in range(3))
     points = a + u[:, None] * (b - a) + v[:, None] * (c - a)
-    return points, triangle, crosses[triangle] / double[triangle, None]
+    return points, triangle, mesh.units[triangle]
 
 
 class Rays:

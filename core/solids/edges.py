@@ -144,7 +144,7 @@ def _borders(mesh: TriangleMesh) -> _Borders:
     found &= key[order][place] == back
     other = face[order][place]
     triangle = np.repeat(np.arange(len(triangles)), 3)
-    unit = mesh.crosses / np.maximum(np.linalg.norm(mesh.crosses, axis=1, keepdims=True), 1e-300)
+    unit = mesh.units
     along = np.einsum("ij,ij->i", unit[triangle], unit[triangle[order][place]])
     apart = found & (other != face) & (along < SMOOTH_COS)
     beside = np.column_stack([triangle, triangle[order][place]])
@@ -216,7 +216,7 @@ def _normals(
     Of a face that turns a sharp corner there, only what goes over smoothly into the triangles
     beside the run counts.
     """
-    unit = mesh.crosses / np.maximum(np.linalg.norm(mesh.crosses, axis=1, keepdims=True), 1e-300)
+    unit = mesh.units
     count = len(vertices)
     before = np.arange(count) - 1 if closed else np.maximum(np.arange(count) - 1, 0)
     after = np.minimum(np.arange(count), len(beside) - 1)

@@ -126,7 +126,7 @@ def _no_slits(beyond: Body, sheets: _Sheets, step: str) -> None:
     near = away(mesh.triangles[closed]) < NEAREST * least - NEAR_MM
     if not closed.all():
         near &= away(mesh.triangles[~closed]) > RIM * least
-    areas = np.linalg.norm(inside.crosses[own], axis=1)
+    areas = inside.doubled[own]
     if areas[near].sum() > MOST_NEAR * areas.sum():
         raise BuildError(
             "the faces of this body are too finely twisted for a wall",
@@ -178,9 +178,9 @@ class _Sheets:
 
     def __init__(self, mesh: TriangleMesh, wall_mm: Points, opened: set[int], way: float) -> None:
         self.mesh, self.way = mesh, way
-        areas = np.linalg.norm(mesh.crosses, axis=1)
+        areas = mesh.doubled
         self.areas = areas
-        self.normals = mesh.crosses / np.maximum(areas[:, None], 1e-300)
+        self.normals = mesh.units
         edges = mesh.corners - np.roll(mesh.corners, 1, axis=1)
         longest = np.linalg.norm(edges, axis=2).max(axis=1)
         self.tall = areas / np.maximum(longest, 1e-300)

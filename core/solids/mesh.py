@@ -40,6 +40,35 @@ class TriangleMesh:
         return triangle_crosses(self.corners)
 
     @cached_property
+    def doubled(self) -> NDArray[np.float64]:
+        """Twice the area of each triangle, (m,) mm²."""
+        return lengths(self.crosses)
+
+    @cached_property
+    def units(self) -> NDArray[np.float64]:
+        """Outward unit normals, (m, 3); of a sliver whatever rounding leaves, or nought."""
+        return np.asarray(self.crosses / np.maximum(self.doubled, 1e-300)[:, None])
+
+    @cached_property
+    def edges(self) -> tuple[NDArray[np.int64], NDArray[np.int64]]:
+        """Every edge that two triangles share, once: its ends, the lower first (k, 2), and its two
+        triangles, the lower first (k, 2). O(triangles · log triangles)."""
+        triangles, count = self.triangles, len(self.vertices)
+        start, end = triangles.ravel(), np.roll(triangles, -1, axis=1).ravel()
+        key = np.minimum(start, end) * count + np.maximum(start, end)
+        order = np.argsort(key)
+        key, owner = key[order], order // 3
+        twin = np.flatnonzero(key[:-1] == key[1:])
+        ends = np.column_stack(np.divmod(key[twin], count))
+        one, other = owner[twin], owner[twin + 1]
+        return ends, np.column_stack([np.minimum(one, other), np.maximum(one, other)])
+
+    @cached_property
+    def face_areas(self) -> NDArray[np.float64]:
+        """The area of each named face, (faces,) mm²."""
+        return np.bincount(self.face_index, self.doubled, minlength=len(self.faces)) / 2
+
+    @cached_property
     def sixths(self) -> NDArray[np.float64]:
         """Signed volumes of the tetrahedra from the origin to each triangle, (m,) mm³."""
         a, b, c = (self.corners[:, i] for i in range(3))
@@ -60,7 +89,9 @@ class TriangleMesh:
 
     def __getstate__(self) -> dict[str, object]:
         """What is worth writing down: what was worked out from it is left out."""
-        worked_out = ("corners", "crosses", "sixths", "shells")
+        worked_out = (
+            "corners", "crosses", "doubled", "units", "edges", "face_areas", "sixths", "shells",
+        )  # fmt: skip
         return {name: value for name, value in self.__dict__.items() if name not in worked_out}
 
     def steps(self) -> tuple[list[str], NDArray[np.int32]]:
@@ -90,10 +121,19 @@ def _cross(one: NDArray[np.float64], other: NDArray[np.float64]) -> NDArray[np.f
     return found
 
 
+def lengths(vectors: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Of vectors (n, 3), (n,): of long arrays three times as quick as `numpy.linalg.norm`.
+
+    >>> lengths(np.array([[3.0, 4.0, 0.0], [0.0, 0.0, 2.0]])).tolist()
+    [5.0, 2.0]
+    """
+    return np.asarray(np.sqrt(np.einsum("ij,ij->i", vectors, vectors)))
+
+
 def face_area(mesh: TriangleMesh, step: str, face: str) -> float:
     """The area in mm² of what is left of one named face."""
-    crosses = mesh.crosses[mesh.on(step, frozenset({face}))]
-    return float(np.linalg.norm(crosses, axis=1).sum() / 2)
+    own = [one == (step, face) for one in mesh.faces]
+    return float(mesh.face_areas[own].sum())
 
 
 def paired_edges(mesh: TriangleMesh) -> tuple[NDArray[np.int64], ...]:
@@ -114,7 +154,7 @@ def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int3
     """
     triangles = mesh.triangles
     _, _, owner, other = paired_edges(mesh)
-    unit = mesh.crosses / np.maximum(np.linalg.norm(mesh.crosses, axis=1, keepdims=True), 1e-300)
+    unit = mesh.units
     joined = (mesh.face_index[owner] == mesh.face_index[other]) & (
         np.einsum("ij,ij->i", unit[owner], unit[other]) > np.cos(np.radians(most_deg))
     )

@@ -142,7 +142,7 @@ def _level(mesh: TriangleMesh) -> NDArray[np.bool_]:
     count = len(mesh.faces)
     sums = np.zeros((count, 3))
     np.add.at(sums, mesh.face_index, mesh.crosses)
-    areas = np.bincount(mesh.face_index, np.linalg.norm(mesh.crosses, axis=1), minlength=count)
+    areas = 2 * mesh.face_areas
     return np.asarray(np.abs(sums[:, 2]) > LEVEL * areas)
 
 

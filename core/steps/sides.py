@@ -52,10 +52,10 @@ def face_frame(
 ) -> tuple[Frame | None, bool]:
     """The frame of one face of a mesh, and whether the face is flat; None of a face of no area."""
     crosses = mesh.crosses[triangles]
-    areas = np.linalg.norm(crosses, axis=1)
+    areas = mesh.doubled[triangles]
     if not len(areas) or areas.sum() < 1e-12:
         return None, True
-    middles = mesh.corners[triangles].mean(axis=1)
+    middles = mesh.corners[triangles].sum(axis=1) / 3
     middle = (middles * areas[:, None]).sum(axis=0) / areas.sum()
     out = crosses.sum(axis=0)
     size = float(np.linalg.norm(out))
