@@ -16,7 +16,11 @@ LIBRARIES = ("manifold3d", "numpy", "scipy", "shapely", "embreex", "libigl", "tr
 
 @cache
 def fingerprint() -> bytes:
-    """32 bytes that are the same as long as the code and its libraries are."""
+    """32 bytes that are the same as long as the code and its libraries are.
+
+    >>> len(fingerprint()), fingerprint() == fingerprint()
+    (32, True)
+    """
     told = hashlib.blake2b(digest_size=32)
     root = Path(__file__).parent
     for path in sorted(root.rglob("*.py")):

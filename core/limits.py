@@ -30,7 +30,11 @@ _times: ContextVar[float] = ContextVar("times", default=1.0)
 
 
 def limits() -> Limits:
-    """The limits in force."""
+    """The limits in force.
+
+    >>> limits().triangles > 0
+    True
+    """
     times = _times.get()
     return _limits[0] if times == 1.0 else _more(_limits[0], times)
 

@@ -86,6 +86,7 @@ class Joint:
 
     @property
     def process(self) -> Process:
+        """What both parts are printed by."""
         return self.solution.project.process
 
     def told(self, mm: float) -> str:

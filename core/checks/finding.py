@@ -64,5 +64,9 @@ class Finding:
 
 
 def worst(findings: list[Finding]) -> Severity:
-    """The most severe of some findings; ``good`` when there are none."""
+    """The most severe of some findings; ``good`` when there are none.
+
+    >>> worst([]), worst([Finding("wall", "note", "thin"), Finding("bed", "stop", "too large")])
+    ('good', 'stop')
+    """
     return min((f.severity for f in findings), key=ORDER.index, default="good")

@@ -8,6 +8,12 @@ from core.steps import PartState
 
 
 def mesh_of(state: PartState) -> TriangleMesh:
-    """The triangles of a part, cached by what it was made from."""
+    """The triangles of a part, cached by what it was made from.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> mesh_of(solve(begun("lidded_box")).parts["base"].state).triangles.shape[1]
+    3
+    """
     body = state.solid()
     return MEASURED.get(content_key("mesh", state.key), lambda: triangle_mesh(body))

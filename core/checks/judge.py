@@ -115,5 +115,12 @@ def can_be_accepted(finding: Finding) -> bool:
 
 
 def findings_of(solution: Solution) -> list[Finding]:
-    """Every finding on a project: its pieces, its fits and the whole, as found."""
+    """Every finding on a project: its pieces, its fits and the whole, as found.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> found = findings_of(solve(begun("lidded_box")))
+    >>> {one.severity for one in found} <= {"good", "note"}
+    True
+    """
     return in_telling_order(solution, dict(judge(solution, *measure_all(solution))))

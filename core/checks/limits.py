@@ -12,7 +12,11 @@ TOUCHING_MM3 = 0.02  # where faces rest on each other, rounding shares so much
 
 
 def wall_severity(value_mm: float, process: Process) -> Severity:
-    """How a wall stands against the two lines it wants and the one it needs."""
+    """How a wall stands against the two lines it wants and the one it needs.
+
+    >>> wall_severity(2.0, Process()), wall_severity(0.7, Process()), wall_severity(0.2, Process())
+    ('good', 'warning', 'stop')
+    """
     if value_mm >= LINES_WARN * process.line_mm - FACETS_MM:
         return "good"
     return "warning" if value_mm >= LINES_STOP * process.line_mm - FACETS_MM else "stop"
@@ -20,5 +24,9 @@ def wall_severity(value_mm: float, process: Process) -> Severity:
 
 def narrowest_slot_mm(process: Process) -> float:
     """How wide a slot stays open: both its sides are inner faces, so it shrinks by twice their
-    error, give or take the spread."""
+    error, give or take the spread.
+
+    >>> round(narrowest_slot_mm(Process()), 3)
+    0.26
+    """
     return max(-2 * process.errors.inner, 0.0) + 4 * process.errors.sigma

@@ -82,38 +82,47 @@ class Measured:
 
     @property
     def bulk(self) -> Bulk:
+        """Volume, area, centre and size."""
         return self.alone().bulk
 
     @property
     def closed(self) -> Closed:
+        """Whether it is closed, and of how many shells."""
         return self.alone().closed
 
     @property
     def holds(self) -> Holds | None:
+        """What it holds to its rim; None of what is no vessel."""
         return self.alone().holds
 
     @property
     def bed(self) -> BedFit:
+        """How it lies on the bed."""
         return self.stood().bed
 
     @property
     def overhang(self) -> Overhang:
+        """Faces that lean further than the limit, standing."""
         return self.stood().overhang
 
     @property
     def reliefs(self) -> tuple[Relief, ...]:
+        """Steps between flat faces too low to be printed."""
         return self.stood().reliefs
 
     @property
     def cuts(self) -> tuple[Cut, ...]:
+        """Where to cut it, where it is too large for the bed."""
         return self.stood().cuts
 
     @property
     def walls(self) -> Walls:
+        """The wall behind points all over it, mm."""
         return self.through()[0]
 
     @property
     def slots(self) -> Slots:
+        """The air outside points all over it, mm."""
         return self.through()[1]
 
     @property

@@ -32,7 +32,11 @@ def moved_along(motion: Motion, at: float) -> Matrix:
 
 
 def turn_and_shift(axis: Frame, turn_deg: float, along_mm: float) -> Matrix:
-    """A turn about an axis and a shift along it, as a (4, 4) matrix."""
+    """A turn about an axis and a shift along it, as a (4, 4) matrix.
+
+    >>> np.round(turn_and_shift(Frame(), 90, 5) @ [1, 0, 0, 1], 9).tolist()
+    [0.0, 1.0, 5.0, 1.0]
+    """
     local = np.eye(4)
     angle = math.radians(turn_deg)
     local[:2, :2] = [[math.cos(angle), -math.sin(angle)], [math.sin(angle), math.cos(angle)]]

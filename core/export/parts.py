@@ -27,6 +27,11 @@ def export_part(solution: Solution, name: str, kind: str) -> bytes:
     Raises:
         FormatError: no such format or part.
         BuildError: the part has no solid, or a step of it could not be built.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> export_part(solve(begun("lidded_box")), "base", "stl")[80:84] != bytes(4)
+    True
     """
     item = _item(_finished(solution, name))
     return _write([item], item.name, kind)
@@ -37,6 +42,11 @@ def export_project(solution: Solution, kind: str, assembled: bool = False) -> di
 
     Args:
         assembled: every part where it sits in the finished thing, not as it is printed.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> sorted(export_project(solve(begun("lidded_box")), "stl"))
+    ['base.stl', 'lid.stl']
     """
     files: dict[str, bytes] = {}
     poses = assembled_poses(solution) if assembled else {}

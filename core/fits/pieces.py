@@ -34,20 +34,32 @@ ROOT_MM = 0.4  # how deep an added piece is rooted in what carries it
 
 
 def opposed(frame: Frame) -> Frame:
-    """The place a face takes that lies against this one: turned half round its own up."""
+    """The place a face takes that lies against this one: turned half round its own up.
+
+    >>> opposed(Frame()).z_axis
+    (-0.0, -0.0, -1.0)
+    """
     x, z = frame.x_axis, frame.z_axis
     return Frame(frame.origin, (-x[0], -x[1], -x[2]), (-z[0], -z[1], -z[2]))
 
 
 def seated(target: Frame, own: Frame) -> Frame:
-    """Where a part's origin comes when its own place is brought onto a target place."""
+    """Where a part's origin comes when its own place is brought onto a target place.
+
+    >>> seated(Frame((0.0, 0.0, 8.0)), Frame()).origin
+    (0.0, 0.0, 8.0)
+    """
     to, of = _square(target.matrix), _square(own.matrix)
     made = to @ np.linalg.inv(of)
     return frame_of(made[:3])
 
 
 def frame_of(matrix: NDArray[np.float64]) -> Frame:
-    """A (3, 4) rigid transform as a frame."""
+    """A (3, 4) rigid transform as a frame.
+
+    >>> frame_of(Frame((1.0, 2.0, 3.0)).matrix) == Frame((1.0, 2.0, 3.0))
+    True
+    """
     x, z, o = matrix[:, 0], matrix[:, 2], matrix[:, 3]
     return Frame(
         (float(o[0]), float(o[1]), float(o[2])),
@@ -69,7 +81,11 @@ def raised(
     side: Side = "inside",
     **names: str,
 ) -> Body:
-    """An outline raised between two heights at a place."""
+    """An outline raised between two heights at a place.
+
+    >>> round(raised(box(10, 20), 0, 5, Frame(), "peg").volume_mm3, 6)
+    1000.0
+    """
     if high - low <= 1e-9:
         raise BuildError(f"a piece of the fit has no height ({high - low:.3g} mm)")
     return prism_body(Prism(frame, outline, low, high), step, side, **names)
@@ -89,6 +105,10 @@ def led(
     """A raised outline with 45° lead-ins: a plug's ends come in, a socket's mouth goes out.
 
     ``name`` names its sides as one face; the lead-ins are called ``lead-in``.
+
+    >>> square = led(box(10, 10), 0, 5, Frame(), "plug", "inside", lead_high=1.0)
+    >>> square.bounds
+    (-5.0, -5.0, 0.0, 5.0, 5.0, 5.0)
     """
     counts = segment_counts(outline)
     sides = flatten(outline, side, counts)[1]
@@ -124,16 +144,26 @@ def turned(
 ) -> Body:
     """A half profile (radius, height) turned about a frame's z; name i is the side after
     point i.
+
+    >>> names = ["foot", "side", "top", "bore"]
+    >>> ring = turned([(5, 0), (8, 0), (8, 4), (5, 4)], names, Frame(), "ring", "same area")
+    >>> round(ring.volume_mm3 / (4 * (64 - 25)), 6)
+    3.141593
     """
     return turned_body(Outline(polygon_loop(list(points), list(names))), frame, step, side)
 
 
 def disc(radius: float) -> Outline:
+    """A circle of a radius in mm; its one side is ``side``."""
     return circle(2 * radius)
 
 
 def box(width: float, depth: float, x: float = 0.0, y: float = 0.0) -> Outline:
-    """A rectangle about a point, its sides named front, right, back and left."""
+    """A rectangle about a point, its sides named front, right, back and left.
+
+    >>> box(10, 20, x=5).bounds
+    (0.0, -10.0, 10.0, 10.0)
+    """
     if width <= 0 or depth <= 0:
         raise BuildError(
             f"a piece of the fit is {width:.3g} × {depth:.3g} mm", remedy="larger sizes"
@@ -252,6 +282,10 @@ def not_negative(given: FitInput, **labels: str) -> None:
 
 
 def upright_cut(frame: Frame) -> Frame:
-    """The section plane through a place: u to its right, v out of its face."""
+    """The section plane through a place: u to its right, v out of its face.
+
+    >>> upright_cut(Frame()).z_axis
+    (-0.0, -1.0, -0.0)
+    """
     y = frame.y_axis
     return Frame(frame.origin, frame.x_axis, (-y[0], -y[1], -y[2]))

@@ -28,6 +28,7 @@ class Sizes:
 
 
 def headroom(given: FitInput) -> float:
+    """How far a lid over a lip stays off its rim, mm; over a cap none."""
     its = given.read(SlipLidFields)
     return its.headroom_mm if its.school == "lip" else 0.0
 

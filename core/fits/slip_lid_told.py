@@ -21,6 +21,7 @@ from core.steps.state import Mouth
 
 
 def working(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[WorkingLine]:
+    """How every size of the fit comes about, line by line."""
     its = given.read(SlipLidFields)
     gap = given.gap_mm
     lip_gives, skirt_gives = given.shares
@@ -65,6 +66,7 @@ def working(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[WorkingLine]:
 
 
 def walls_left(given: FitInput, mouth: Mouth, sizes: Sizes) -> list[WallLeft]:
+    """What the fit leaves of the walls of both parts."""
     its = given.read(SlipLidFields)
     lip_school = its.school == "lip"
     return [
@@ -116,6 +118,7 @@ def _sharp_corners(mouth: Mouth, sizes: Sizes) -> list[tuple[str, str]]:
 def cautions(
     given: FitInput, mouth: Mouth, sizes: Sizes
 ) -> list[tuple[str, str] | tuple[str, str, Cures]]:
+    """What to mind of such a lid: words, the field they stand at, and cures."""
     its = given.read(SlipLidFields)
     found: list[tuple[str, str] | tuple[str, str, Cures]] = []
     lead, engagement = its.lead_in_mm, its.engagement_mm

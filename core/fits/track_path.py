@@ -80,6 +80,9 @@ def read_track(text: str) -> Track:
 
     Raises:
         BuildError: it does not begin downwards, bends, slants, or rises past the mouth.
+
+    >>> read_track("down 10, right 20").points
+    ((0.0, 0.0), (0.0, -10.0), (20.0, -10.0))
     """
     path, closed = path_of(read_moves(text, plain_value))
     if closed:

@@ -22,7 +22,13 @@ MAGIC = b"FHM1"
 
 
 def pack_mesh(mesh: TriangleMesh) -> bytes:
-    """A mesh as bytes."""
+    """A mesh as bytes.
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> len(unpack_mesh(pack_mesh(triangle_mesh(Body(Manifold.cube((1, 1, 1))))))[1])
+    12
+    """
     header = MAGIC + struct.pack("<II", len(mesh.vertices), len(mesh.triangles))
     faces = mesh.face_index.astype("<u2").tobytes()
     return b"".join(

@@ -16,6 +16,10 @@ def outline_dxf(outlines: Sequence[Outline]) -> str:
     """A DXF document (R2000) of outlines and their holes.
 
     A bulge is the tangent of a quarter of the arc's angle (DXF reference, LWPOLYLINE, group 42).
+
+    >>> from core.outlines import circle
+    >>> outline_dxf([circle(10)]).count("LWPOLYLINE")
+    1
     """
     from ezdxf.filemanagement import new
 

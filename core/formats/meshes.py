@@ -16,7 +16,14 @@ def write_mesh(
     colour: str,
     kind: str,
 ) -> bytes:
-    """A triangle mesh (n, 3) and (m, 3) as the bytes of a file of that kind."""
+    """A triangle mesh (n, 3) and (m, 3) as the bytes of a file of that kind.
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> mesh = triangle_mesh(Body(Manifold.cube((1, 1, 1))))
+    >>> len(write_mesh("cube", mesh.vertices, mesh.triangles, "#7fa79f", "stl")) == 84 + 12 * 50
+    True
+    """
     scale = GLB_UNITS_PER_MM if kind == "glb" else 1.0
     points = vertices * scale
     if kind == "glb":  # glTF is y up

@@ -43,6 +43,13 @@ def read_mesh(data: bytes, name: str, units: str = "mm") -> RawMesh:
 
     Raises:
         FormatError: empty, cut short, not such a file, or beyond the limits; one line.
+
+    >>> from core.formats.meshes import write_mesh
+    >>> corners = np.array([[0, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 1]], dtype=float)
+    >>> faces = np.array([[0, 2, 1], [0, 1, 3], [1, 2, 3], [0, 3, 2]])
+    >>> data = write_mesh("corner", corners, faces, "#7fa79f", "stl")
+    >>> len(read_mesh(data, "corner.stl").triangles)
+    4
     """
     if not data:
         raise FormatError(f"{name} is empty")

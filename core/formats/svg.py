@@ -9,7 +9,12 @@ MARGIN_MM = 2.0
 
 
 def outline_svg(outline: Outline, line: str = "#23303a", fill: str = "#d3e5df") -> str:
-    """A whole SVG document, one user unit a millimetre."""
+    """A whole SVG document, one user unit a millimetre.
+
+    >>> from core.outlines import circle
+    >>> outline_svg(circle(10)).startswith("<svg")
+    True
+    """
     low_x, low_y, high_x, high_y = outline.bounds
     wide, tall = high_x - low_x + 2 * MARGIN_MM, high_y - low_y + 2 * MARGIN_MM
     return (

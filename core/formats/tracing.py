@@ -40,6 +40,10 @@ def read_drawing(data: bytes, name: str) -> Tracing:
 
     Raises:
         FormatError: not such a file, too large, or without a closed shape.
+
+    >>> svg = b'<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0H10V5Z"/></svg>'
+    >>> read_drawing(svg, "corner.svg").path
+    'M 0 -0 L 2.645833 -0 L 2.645833 -1.322917 L 0 -0 Z'
     """
     if len(data) > LARGEST_BYTES:
         raise FormatError(f"{name} is larger than {LARGEST_BYTES // 1_000_000} MB")

@@ -41,30 +41,54 @@ def clearance_hole(size: str, grade: str = "medium") -> float:
 
 
 def hex_nut(size: str) -> HexNut:
-    """A hexagon nut (ISO 4032)."""
+    """A hexagon nut (ISO 4032).
+
+    >>> hex_nut("M3")
+    HexNut(across_flats=5.5, height=2.4)
+    """
     return _listed(HEX_NUTS, size, "hexagon nut")
 
 
 def socket_head(size: str) -> Head:
-    """A hexagon socket head cap screw's head (ISO 4762)."""
+    """A hexagon socket head cap screw's head (ISO 4762).
+
+    >>> socket_head("M5")
+    Head(diameter=8.5, height=5)
+    """
     return _listed(SOCKET_HEADS, size, "socket head")
 
 
 def countersunk_head(size: str) -> Head:
-    """A countersunk socket screw's head (ISO 10642)."""
+    """A countersunk socket screw's head (ISO 10642).
+
+    >>> countersunk_head("M4")
+    Head(diameter=8.96, height=2.48)
+    """
     return _listed(COUNTERSUNK, size, "countersunk head")
 
 
 def insert(size: str) -> Insert:
-    """A heat-set insert (common practice, no source)."""
+    """A heat-set insert (common practice, no source).
+
+    >>> insert("M3")
+    Insert(hole=4.0, length=5.7)
+    """
     return _listed(INSERTS, size, "heat-set insert")
 
 
 def bearing(number: str) -> Bearing:
-    """A ball bearing by its number (ISO 15)."""
+    """A ball bearing by its number (ISO 15).
+
+    >>> bearing("608")
+    Bearing(bore=8, outside=22, width=7)
+    """
     return _listed(BEARINGS, number, "bearing")
 
 
 def tap_drill(size: str) -> float:
-    """The hole drilled before tapping, mm: d − P (common practice, no source)."""
+    """The hole drilled before tapping, mm: d − P (common practice, no source).
+
+    >>> tap_drill("M6")
+    5.0
+    """
     return read_thread(size).tap_drill

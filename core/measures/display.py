@@ -18,14 +18,23 @@ def plain(value: float, digits: int = 3) -> str:
 
 
 def length_text(mm: float, unit: LengthUnit = "mm", with_unit: bool = True) -> str:
-    """A length in the project's unit: three decimals metric, four in inches."""
+    """A length in the project's unit: three decimals metric, four in inches.
+
+    >>> length_text(12.7), length_text(12.7, "in"), length_text(12.7, with_unit=False)
+    ('12.7 mm', '0.5 in', '12.7')
+    """
     value = mm / UNITS[unit][1]
     digits = 3 if unit in ("mm", "cm") else 4
     return plain(value, digits) + (f" {unit}" if with_unit else "")
 
 
 def quantity_text(quantity: Quantity, unit: LengthUnit = "mm") -> str:
-    """Any quantity with its unit."""
+    """Any quantity with its unit.
+
+    >>> from core.measures.units import angle, length
+    >>> quantity_text(angle(45)), quantity_text(length(2.5), "in")
+    ('45°', '0.0984 in')
+    """
     if quantity.dimension == NUMBER:
         return plain(quantity.value, 4)
     if quantity.dimension == ANGLE:

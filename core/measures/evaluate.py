@@ -53,6 +53,10 @@ def evaluate(node: Node, scope: Scope, unit: LengthUnit = "mm") -> Quantity:
         node: from `parse`.
         scope: name -> Quantity, dotted names whole.
         unit: what bare numbers mean when they meet a length.
+
+    >>> from core.measures.grammar import parse
+    >>> evaluate(parse("wall / 2 + 1 in"), {"wall": Quantity(3.0, Dimension(1))}).value
+    26.9
     """
     match node:
         case Literal(quantity=quantity):
@@ -82,7 +86,11 @@ def _lookup(name: str, scope: Scope, pos: int) -> Quantity:
 
 
 def nearest(name: str, names: Iterable[str]) -> str | None:
-    """A hint naming what is spelt most like ``name``, or None."""
+    """A hint naming what is spelt most like ``name``, or None.
+
+    >>> nearest("wal", ["wall", "lid"]), nearest("zz", ["wall", "lid"])
+    ("perhaps 'wall'", None)
+    """
     close = difflib.get_close_matches(name, list(names), n=2, cutoff=0.5)
     return "perhaps " + " or ".join(f"'{other}'" for other in close) if close else None
 

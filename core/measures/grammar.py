@@ -177,6 +177,9 @@ def parse(text: str) -> Node:
 
     Raises:
         ExpressionError: the text is empty, too long or no expression; with its position.
+
+    >>> references(parse("2 * wall"))
+    frozenset({'wall'})
     """
     if not text.strip():
         raise ExpressionError("nothing is typed here", position=0, remedy="type a number")
@@ -210,7 +213,11 @@ def parse(text: str) -> Node:
 
 
 def references(node: Node) -> frozenset[str]:
-    """Every name the expression refers to, dotted names whole."""
+    """Every name the expression refers to, dotted names whole.
+
+    >>> sorted(references(parse("wall / 2 + tin.height * sin(30)")))
+    ['tin.height', 'wall']
+    """
     match node:
         case Name(name=name):
             return frozenset() if name == "pi" else frozenset({name})

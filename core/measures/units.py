@@ -71,15 +71,27 @@ class Quantity:
 
 
 def length(mm: float) -> Quantity:
-    """A length in millimetres as a Quantity."""
+    """A length in millimetres as a Quantity.
+
+    >>> length(12.7).value
+    12.7
+    """
     return Quantity(mm, LENGTH)
 
 
 def angle(deg: float) -> Quantity:
-    """An angle in degrees as a Quantity."""
+    """An angle in degrees as a Quantity.
+
+    >>> angle(45).dimension == Dimension(0, 1)
+    True
+    """
     return Quantity(deg, ANGLE)
 
 
 def number(value: float) -> Quantity:
-    """A plain number as a Quantity."""
+    """A plain number as a Quantity.
+
+    >>> number(3).dimension == Dimension()
+    True
+    """
     return Quantity(value, NUMBER)

@@ -15,6 +15,11 @@ def substituted(node: Node, scope: Scope, unit: LengthUnit = "mm") -> str:
     """The expression with every name replaced by its value in the project's unit.
 
     A lone number or name gives an empty string: there is nothing to work.
+
+    >>> from core.measures.grammar import parse
+    >>> from core.measures.units import length
+    >>> substituted(parse("wall / 2 - 0.1"), {"wall": length(2.4)})
+    '2.4 / 2 − 0.1'
     """
     if isinstance(node, Literal):
         return ""

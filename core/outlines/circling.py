@@ -25,6 +25,10 @@ def placed(moves: Sequence[Move]) -> tuple[Move, ...]:
     Raises:
         BuildError: a line cannot touch both circles, or what stands before or after leaves the
             line open.
+
+    >>> from core.outlines.moves import plain_value, read_moves
+    >>> [move.word for move in placed(read_moves("right 40, up 12", plain_value))]
+    ['right', 'up']
     """
     if not any(move.word == "about" for move in moves):
         return tuple(moves)
@@ -61,7 +65,11 @@ def _circle(move: Move) -> Circle:
 
 
 def touches(middle: Point, radius: float, heading: float) -> Point:
-    """Where a line that goes one way touches a circle."""
+    """Where a line that goes one way touches a circle.
+
+    >>> touches((0, 0), 5, 0.0)
+    (0.0, -5.0)
+    """
     return (middle[0] + radius * math.sin(heading), middle[1] - radius * math.cos(heading))
 
 

@@ -70,7 +70,11 @@ def _pieces(outline: Outline, other: Outline) -> list[tuple[Segment, str]]:
 
 
 def piece_between(segment: Segment, low: float, high: float) -> Segment:
-    """A segment between two shares of its length."""
+    """A segment between two shares of its length.
+
+    >>> piece_between(Line((0, 0), (10, 0)), 0.25, 0.75).a
+    (2.5, 0.0)
+    """
     if low == 0.0 and high == 1.0:
         return segment
     if isinstance(segment, Line):
@@ -90,7 +94,11 @@ def piece_between(segment: Segment, low: float, high: float) -> Segment:
 
 
 def middle_of(segment: Segment) -> tuple[Point, Point]:
-    """The middle point of a segment and the way it runs there."""
+    """The middle point of a segment and the way it runs there.
+
+    >>> middle_of(Line((0, 0), (10, 0)))
+    ((5.0, 0.0), (1.0, 0.0))
+    """
     if isinstance(segment, Line):
         at = ((segment.a[0] + segment.b[0]) / 2, (segment.a[1] + segment.b[1]) / 2)
         return at, segment.direction
@@ -110,7 +118,13 @@ def _where(piece: Segment, edges: Sequence[Segment]) -> str:
 
 
 def inside(point: Point, edges: Sequence[Segment]) -> bool:
-    """Whether a point lies inside closed loops, by counting what a ray to the right crosses."""
+    """Whether a point lies inside closed loops, by counting what a ray to the right crosses.
+
+    >>> from core.outlines.shapes import circle
+    >>> edges = circle(10).outer.segments
+    >>> inside((4, 0), edges), inside((6, 0), edges)
+    (True, False)
+    """
     x, y = point[0], point[1] + 1.7e-9
     count = 0
     for edge in edges:
@@ -135,7 +149,12 @@ def _in_sweep(angle: float, arc: Arc) -> bool:
 
 
 def reversed_segment(segment: Segment) -> Segment:
-    """The same segment run the other way."""
+    """The same segment run the other way.
+
+    >>> turned = reversed_segment(Line((0, 0), (10, 0)))
+    >>> turned.a, turned.b
+    ((10, 0), (0, 0))
+    """
     if isinstance(segment, Line):
         heading = None if segment.heading is None else segment.heading + math.pi
         return Line(segment.b, segment.a, segment.name, heading)
@@ -145,7 +164,12 @@ def reversed_segment(segment: Segment) -> Segment:
 
 
 def chained(segments: list[Segment]) -> Outline:
-    """Segments chained into loops, and those into one outline."""
+    """Segments chained into loops, and those into one outline.
+
+    >>> sides = [Line((0, 0), (4, 0)), Line((0, 3), (0, 0)), Line((4, 0), (0, 3))]
+    >>> chained(sides).area
+    6.0
+    """
     left = list(segments)
     loops: list[Loop] = []
     while left:

@@ -19,24 +19,44 @@ STRAIGHT = 1e-6
 
 
 def round_corners(outline: Outline, radius: float) -> Outline:
-    """Every corner of the outer loop rounded; see `round_loop`."""
+    """Every corner of the outer loop rounded; see `round_loop`.
+
+    >>> from core.outlines.shapes import rectangle
+    >>> round(round_corners(rectangle(20, 10), 2.0).area, 6)
+    196.566371
+    """
     loop = outline.outer
     return Outline(round_loop(loop, dict.fromkeys(loop.corners(), radius)), outline.holes)
 
 
 def chamfer_corners(outline: Outline, size: float) -> Outline:
-    """Every corner of the outer loop cut off, ``size`` back along both its sides."""
+    """Every corner of the outer loop cut off, ``size`` back along both its sides.
+
+    >>> from core.outlines.shapes import rectangle
+    >>> chamfer_corners(rectangle(20, 10), 2.0).area
+    192.0
+    """
     loop = outline.outer
     return Outline(chamfer_loop(loop, dict.fromkeys(loop.corners(), size)), outline.holes)
 
 
 def round_loop(loop: Loop, radii: Mapping[int, float]) -> Loop:
-    """A loop with an arc of ``radii[i]`` where segment i begins; see `blend_loop`."""
+    """A loop with an arc of ``radii[i]`` where segment i begins; see `blend_loop`.
+
+    >>> from core.outlines.shapes import rectangle
+    >>> round(round_loop(rectangle(20, 10).outer, {0: 2.0, 2: 2.0}).area, 6)
+    198.283185
+    """
     return blend_loop(loop, radii, {})
 
 
 def chamfer_loop(loop: Loop, sizes: Mapping[int, float]) -> Loop:
-    """A loop with its corner i cut off ``sizes[i]`` back along both sides."""
+    """A loop with its corner i cut off ``sizes[i]`` back along both sides.
+
+    >>> from core.outlines.shapes import rectangle
+    >>> chamfer_loop(rectangle(20, 10).outer, {1: 3.0}).area
+    195.5
+    """
     return blend_loop(loop, {}, sizes)
 
 
@@ -56,7 +76,12 @@ def blend_loop(loop: Loop, radii: Mapping[int, float], cuts: Mapping[int, float]
 def blend_run(
     segments: Sequence[Segment], radii: Mapping[int, float], cuts: Mapping[int, float]
 ) -> list[Segment]:
-    """The segments of a closed run with some of its corners rounded and others cut off."""
+    """The segments of a closed run with some of its corners rounded and others cut off.
+
+    >>> run = [Line((0, 0), (10, 0)), Line((10, 0), (10, 10))]
+    >>> len(blend_run(run, {1: 2.0}, {})), len(blend_run(run, {}, {}))
+    (3, 2)
+    """
     asked = {
         i: ("round", r) for i, r in radii.items() if r > NEAR and abs(_turn(segments, i)) > STRAIGHT
     }

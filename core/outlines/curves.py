@@ -30,6 +30,7 @@ class Line:
 
     @property
     def length(self) -> float:
+        """From end to end, mm."""
         return math.dist(self.a, self.b)
 
     def tangents(self) -> tuple[Point, Point]:
@@ -37,6 +38,7 @@ class Line:
         return self.direction, self.direction
 
     def named(self, name: str) -> Line:
+        """The same segment, its face called otherwise."""
         return replace(self, name=name)
 
     def between(self, a: Point, b: Point) -> Line:
@@ -56,6 +58,7 @@ class Arc:
     name: str = ""
 
     def point(self, angle: float) -> Point:
+        """The point of the circle at an angle in radians."""
         return (
             self.center[0] + self.radius * math.cos(angle),
             self.center[1] + self.radius * math.sin(angle),
@@ -63,14 +66,17 @@ class Arc:
 
     @property
     def a(self) -> Point:
+        """Where it begins."""
         return self.point(self.start)
 
     @property
     def b(self) -> Point:
+        """Where it ends."""
         return self.point(self.start + self.sweep)
 
     @property
     def length(self) -> float:
+        """Along the arc, mm."""
         return self.radius * abs(self.sweep)
 
     def tangents(self) -> tuple[Point, Point]:
@@ -80,6 +86,7 @@ class Arc:
         return (math.cos(first), math.sin(first)), (math.cos(last), math.sin(last))
 
     def named(self, name: str) -> Arc:
+        """The same segment, its face called otherwise."""
         return replace(self, name=name)
 
 
@@ -87,7 +94,13 @@ Segment = Line | Arc
 
 
 def aside(segment: Segment, by: float) -> Segment | None:
-    """A segment moved to its left by ``by``; None where an arc would lose its radius."""
+    """A segment moved to its left by ``by``; None where an arc would lose its radius.
+
+    >>> aside(Line((0, 0), (10, 0)), 2.0).a
+    (0.0, 2.0)
+    >>> aside(Arc((0, 0), 5.0, 0.0, 1.0), 6.0) is None
+    True
+    """
     if isinstance(segment, Line):
         dx, dy = segment.direction
         (ax, ay), (bx, by_) = segment.a, segment.b

@@ -114,6 +114,7 @@ class Board:
 
     @property
     def length(self) -> float:
+        """Of all that is drawn, mm."""
         return sum(one.segment.length for one in self.drawn)
 
 
@@ -197,7 +198,12 @@ def _settled(told: Sequence[ToldMove], moves: Sequence[Move]) -> tuple[ToldMove,
 
 
 def values_of(phrase: Phrase) -> tuple[Given, ...]:
-    """What stands for the values of a move, its side left out."""
+    """What stands for the values of a move, its side left out.
+
+    >>> from core.outlines.moves import read_phrase
+    >>> [given.text for given in values_of(read_phrase("right 40"))]
+    ['40']
+    """
     return tuple(one for one in phrase.given if one.kind != "side")
 
 

@@ -23,12 +23,20 @@ _CHORD: ContextVar[float] = ContextVar("chord_error_mm", default=PRINT_MM)
 
 
 def chord_error_mm() -> float:
-    """How far a facet may stray from its arc, mm."""
+    """How far a facet may stray from its arc, mm.
+
+    >>> chord_error_mm()
+    0.005
+    """
     return _CHORD.get()
 
 
 def longer_facets() -> float:
-    """How many times longer facets are than those of a print: 1 for a print."""
+    """How many times longer facets are than those of a print: 1 for a print.
+
+    >>> longer_facets()
+    1.0
+    """
     return math.sqrt(chord_error_mm() / PRINT_MM)
 
 
@@ -37,6 +45,9 @@ def half_facet(radius: float, share: float = 1.0) -> float:
 
     Args:
         share: of the chord error, where an arc is cut on one side only.
+
+    >>> round(10 * (1 - math.cos(half_facet(10))), 6)
+    0.005
     """
     chord = chord_error_mm()
     least = 0.5 if chord == PRINT_MM else ROUGHEST

@@ -24,7 +24,12 @@ Counts = tuple[tuple[int, ...], ...]
 
 
 def segment_counts(outline: Outline) -> Counts:
-    """Into how many pieces each segment is cut, per loop. Lines are one piece."""
+    """Into how many pieces each segment is cut, per loop. Lines are one piece.
+
+    >>> from core.outlines.shapes import rectangle
+    >>> segment_counts(rectangle(20, 10))
+    ((1, 1, 1, 1),)
+    """
     counts = tuple(tuple(_pieces(segment) for segment in loop.segments) for loop in outline.loops)
     total, most = sum(map(sum, counts)), limits().facets
     if total > most:
@@ -57,6 +62,11 @@ def flatten(
 
     Returns:
         Arrays of shape (n, 2) in mm, and per loop n names.
+
+    >>> from core.outlines.shapes import rectangle
+    >>> polygons, names = flatten(rectangle(20, 10), "inside")
+    >>> polygons[0].tolist(), names[0]
+    ([[-10.0, -5.0], [10.0, -5.0], [10.0, 5.0], [-10.0, 5.0]], ['front', 'right', 'back', 'left'])
     """
     counts = counts or segment_counts(outline)
     polygons, names = [], []

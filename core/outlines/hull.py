@@ -87,6 +87,10 @@ def hull_circles(moves: Sequence[Move]) -> list[Circle]:
 
     Raises:
         BuildError: one of them is no circle.
+
+    >>> from core.outlines.moves import plain_value, read_moves
+    >>> hull_circles(read_moves("circle 0 0 across 20, circle 30 0 across 0", plain_value))
+    [((0.0, 0.0), 10.0), ((30.0, 0.0), 0.0)]
     """
     wrong = next((move for move in moves if move.word != "circle"), None)
     if wrong is not None:

@@ -10,7 +10,11 @@ ON_MM = 1e-7
 
 
 def crossings_of(one: Segment, other: Segment) -> list[Point]:
-    """Points common to the carriers of two segments; none where they coincide."""
+    """Points common to the carriers of two segments; none where they coincide.
+
+    >>> crossings_of(Line((0, 0), (10, 0)), Line((5, -5), (5, 5)))
+    [(5.0, 0.0)]
+    """
     if isinstance(one, Line) and isinstance(other, Line):
         return line_line(one.a, one.direction, other.a, other.direction)
     if isinstance(one, Line):
@@ -22,7 +26,11 @@ def crossings_of(one: Segment, other: Segment) -> list[Point]:
 
 
 def on_segment(point: Point, segment: Segment) -> bool:
-    """Whether a point lies on a segment, its ends included."""
+    """Whether a point lies on a segment, its ends included.
+
+    >>> on_segment((4, 0), Line((0, 0), (10, 0))), on_segment((12, 0), Line((0, 0), (10, 0)))
+    (True, False)
+    """
     if isinstance(segment, Line):
         along = share_of(point, segment)
         if not -1e-9 <= along <= 1 + 1e-9:
@@ -35,7 +43,11 @@ def on_segment(point: Point, segment: Segment) -> bool:
 
 
 def share_of(point: Point, segment: Segment) -> float:
-    """How far along a segment a point on it lies: 0 at its start, 1 at its end."""
+    """How far along a segment a point on it lies: 0 at its start, 1 at its end.
+
+    >>> share_of((4, 0), Line((0, 0), (10, 0)))
+    0.4
+    """
     if isinstance(segment, Line):
         (ax, ay), (bx, by) = segment.a, segment.b
         square = (bx - ax) ** 2 + (by - ay) ** 2
@@ -54,7 +66,11 @@ def share_of(point: Point, segment: Segment) -> float:
 
 
 def line_line(p: Point, d: Point, q: Point, e: Point) -> list[Point]:
-    """Where a line through p along d meets one through q along e."""
+    """Where a line through p along d meets one through q along e.
+
+    >>> line_line((0, 0), (1, 0), (5, -5), (0, 1)), line_line((0, 0), (1, 0), (0, 3), (1, 0))
+    ([(5.0, 0.0)], [])
+    """
     cross = d[0] * e[1] - d[1] * e[0]
     if abs(cross) < 1e-12:
         return []
@@ -63,7 +79,11 @@ def line_line(p: Point, d: Point, q: Point, e: Point) -> list[Point]:
 
 
 def line_circle(p: Point, d: Point, center: Point, radius: float) -> list[Point]:
-    """Where a line through p along the unit vector d meets a circle; touching gives two alike."""
+    """Where a line through p along the unit vector d meets a circle; touching gives two alike.
+
+    >>> line_circle((-10, 3), (1, 0), (0, 0), 5)
+    [(4.0, 3.0), (-4.0, 3.0)]
+    """
     along = (center[0] - p[0]) * d[0] + (center[1] - p[1]) * d[1]
     foot = (p[0] + along * d[0], p[1] + along * d[1])
     square = radius**2 - math.dist(foot, center) ** 2
@@ -74,7 +94,11 @@ def line_circle(p: Point, d: Point, center: Point, radius: float) -> list[Point]
 
 
 def circle_circle(c: Point, r: float, k: Point, s: float) -> list[Point]:
-    """Where two circles meet; none where they share a centre."""
+    """Where two circles meet; none where they share a centre.
+
+    >>> circle_circle((0, 0), 5, (6, 0), 5)
+    [(3.0, 4.0), (3.0, -4.0)]
+    """
     apart = math.dist(c, k)
     if apart < 1e-12 or apart > r + s + 1e-7 or apart < abs(r - s) - 1e-7:
         return []

@@ -60,6 +60,10 @@ def text_contours(text: str, height: float) -> tuple[Contours, float]:
 
     Raises:
         BuildError: nothing to draw, or a letter that the face does not have.
+
+    >>> contours, wide = text_contours("o", 10)
+    >>> len(contours), wide > 0
+    (2, True)
     """
     font = _font()
     glyphs, letters = font.getGlyphSet(), font.getBestCmap()

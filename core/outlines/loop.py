@@ -70,6 +70,7 @@ class Outline:
 
     @property
     def loops(self) -> tuple[Loop, ...]:
+        """The outer loop and the holes in it."""
         return (self.outer, *self.holes)
 
     @property
@@ -79,6 +80,7 @@ class Outline:
 
     @property
     def bounds(self) -> tuple[float, float, float, float]:
+        """(min x, min y, max x, max y) in mm, arcs exact."""
         return self.outer.bounds
 
     @property
@@ -149,6 +151,10 @@ def _extremes(arc: Arc) -> list[Point]:
 
 
 def polygon_loop(points: list[Point], names: list[str]) -> Loop:
-    """A loop of straight sides through ``points``; side i leaves point i."""
+    """A loop of straight sides through ``points``; side i leaves point i.
+
+    >>> polygon_loop([(0, 0), (4, 0), (0, 3)], ["a", "b", "c"]).length
+    12.0
+    """
     count = len(points)
     return Loop(tuple(Line(points[i], points[(i + 1) % count], names[i]) for i in range(count)))

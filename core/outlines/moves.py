@@ -165,10 +165,12 @@ class Given:
 
     @property
     def end(self) -> int:
+        """Where its text ends in what was typed."""
         return self.start + len(self.text)
 
     @property
     def asked(self) -> bool:
+        """Whether it is left to the program: ``?``."""
         return self.may_ask and self.text == "?"
 
 
@@ -182,6 +184,7 @@ class Phrase:
 
     @property
     def given(self) -> tuple[Given, ...]:
+        """The values of the move, in order."""
         return tuple(piece for piece in self.pieces if isinstance(piece, Given))
 
 
@@ -190,6 +193,9 @@ def read_moves(text: str, value: Value) -> tuple[Move, ...]:
 
     Raises:
         BuildError: a move that is not known, or is told with too few values.
+
+    >>> [(move.word, move.values) for move in read_moves("right 40, up 12", plain_value)]
+    [('right', (40.0,)), ('up', (12.0,))]
     """
     told = spans(text)
     if not told:
@@ -200,7 +206,11 @@ def read_moves(text: str, value: Value) -> tuple[Move, ...]:
 
 
 def plain_value(text: str, kind: str) -> float:
-    """The value of a move that has been worked out already."""
+    """The value of a move that has been worked out already.
+
+    >>> plain_value("12.5", "length")
+    12.5
+    """
     return float(text.strip("()"))
 
 
@@ -221,7 +231,11 @@ def unbracketed(text: str) -> str:
 
 
 def phrases(text: str) -> list[str]:
-    """The text cut at commas and line ends that stand outside brackets."""
+    """The text cut at commas and line ends that stand outside brackets.
+
+    >>> phrases("right 40, up (max(2, 3)), close")
+    ['right 40', 'up (max(2, 3))', 'close']
+    """
     return [text[start:end] for start, end in spans(text)]
 
 
@@ -250,6 +264,9 @@ def worked_out(phrase: Phrase, value: Value, source: int = -1) -> Move:
 
     Raises:
         BuildError: a value that cannot be worked out, or stands beyond what the move takes.
+
+    >>> worked_out(read_phrase("right 40"), plain_value)
+    Move(word='right', values=(40.0,), side='', source=-1)
     """
     side = next((one.text for one in phrase.given if one.kind == "side"), "")
     values = tuple(
@@ -271,6 +288,9 @@ def read_phrase(phrase: str) -> Phrase:
 
     Raises:
         BuildError: no such move, or not written so.
+
+    >>> read_phrase("right 40").word
+    'right'
     """
     first, _, rest = phrase.partition(" ")
     words = [word for word, (form, _) in FORMS.items() if form.split()[0] == first]

@@ -42,7 +42,12 @@ def offset_outline(outline: Outline, distance: float) -> Outline:
 
 
 def largest_inset(outline: Outline) -> float:
-    """The inset in millimetres at which the outline stops being the same outline."""
+    """The inset in millimetres at which the outline stops being the same outline.
+
+    >>> from core.outlines.shapes import rectangle
+    >>> round(largest_inset(rectangle(20, 10)), 6)
+    5.0
+    """
     low, high = 0.0, min(outline.size) / 2 + 1.0
     for _ in range(40):
         middle = (low + high) / 2
@@ -51,7 +56,12 @@ def largest_inset(outline: Outline) -> float:
 
 
 def try_offset(outline: Outline, distance: float) -> Outline | None:
-    """`offset_outline`, or None where it would raise."""
+    """`offset_outline`, or None where it would raise.
+
+    >>> from core.outlines.shapes import rectangle
+    >>> try_offset(rectangle(20, 10), -4).area, try_offset(rectangle(20, 10), -6) is None
+    (24.0, True)
+    """
     if abs(distance) < NEAR:
         return outline
     loops = [_offset_loop(loop, distance) for loop in outline.loops]
@@ -79,7 +89,12 @@ def _is_plain(outline: Outline) -> bool:
 
 
 def crosses_itself(outline: Outline) -> bool:
-    """Whether the loops of an outline cross themselves or each other."""
+    """Whether the loops of an outline cross themselves or each other.
+
+    >>> from core.outlines.loop import Outline, polygon_loop
+    >>> crosses_itself(Outline(polygon_loop([(0, 0), (4, 3), (4, 0), (0, 3)], list("abcd"))))
+    True
+    """
     loops = [
         shapely.remove_repeated_points(shapely.Polygon(points), 1e-9)
         for points in flatten(outline, "inside")[0]

@@ -41,12 +41,21 @@ def outline_of(moves: Sequence[Move]) -> Outline:
     Raises:
         BuildError: it does not close (how far and which way it stays open), it crosses itself,
             or a ``?`` cannot be settled.
+
+    >>> from core.outlines.moves import plain_value, read_moves
+    >>> outline_of(read_moves("right 40, up 12, left 40, close", plain_value)).area
+    480.0
     """
     return Outline(Loop(laid_outline(moves).segments))
 
 
 def laid_outline(moves: Sequence[Move]) -> Laid:
-    """A closed outline from moves, and where each side of it comes from; see `outline_of`."""
+    """A closed outline from moves, and where each side of it comes from; see `outline_of`.
+
+    >>> from core.outlines.moves import plain_value, read_moves
+    >>> laid_outline(read_moves("right 40, up 12, left 40, close", plain_value)).sources
+    (0, 1, 2, 3)
+    """
     moves = settle(placed(moves))
     run = run_moves(moves)
     sources = [*run.sources]
@@ -79,7 +88,12 @@ def laid_outline(moves: Sequence[Move]) -> Laid:
 
 
 def laid_path(moves: Sequence[Move]) -> Laid:
-    """An open or closed run from moves, and where each piece of it comes from; see `path_of`."""
+    """An open or closed run from moves, and where each piece of it comes from; see `path_of`.
+
+    >>> from core.outlines.moves import plain_value, read_moves
+    >>> laid_path(read_moves("right 40, up 12", plain_value)).closed
+    False
+    """
     moves = placed(moves)
     run = run_moves(moves)
     segments, sources = run.segments, [*run.sources]
@@ -134,7 +148,12 @@ def _names(segments: Sequence[Segment]) -> set[str]:
 
 
 def open_run(moves: Sequence[Move]) -> list[Segment]:
-    """As much of a run as can be drawn: up to the first length that is not known."""
+    """As much of a run as can be drawn: up to the first length that is not known.
+
+    >>> from core.outlines.moves import plain_value, read_moves
+    >>> [piece.b for piece in open_run(read_moves("right 40, up 12", plain_value))]
+    [(40.0, 0.0), (40.0, 12.0)]
+    """
     known: list[Move] = []
     for move in placed(moves):
         if any(math.isnan(value) for value in move.values):
@@ -144,7 +163,13 @@ def open_run(moves: Sequence[Move]) -> list[Segment]:
 
 
 def path_of(moves: Sequence[Move]) -> tuple[list[Segment], bool]:
-    """An open or closed run of segments from moves, and whether it is closed."""
+    """An open or closed run of segments from moves, and whether it is closed.
+
+    >>> from core.outlines.moves import plain_value, read_moves
+    >>> pieces, closed = path_of(read_moves("right 40, up 12", plain_value))
+    >>> len(pieces), closed
+    (2, False)
+    """
     laid = laid_path(moves)
     return list(laid.segments), laid.closed
 

@@ -18,7 +18,11 @@ def _positive(**values: float) -> None:
 
 
 def ring(outside: float, inside: float) -> Outline:
-    """A ring between two diameters; its sides are ``side`` and ``inside``."""
+    """A ring between two diameters; its sides are ``side`` and ``inside``.
+
+    >>> round(ring(20, 10).area, 6)
+    235.619449
+    """
     _positive(outside_diameter=outside, inside_diameter=inside)
     if inside >= outside:
         raise BuildError(
@@ -34,6 +38,9 @@ def sector_window(outside: float, inside: float, angle_deg: float, corner: float
     """A window between two radii given as diameters, ``angle_deg`` wide, centred on +x.
 
     The corners are rounded where the flanks meet the two arcs.
+
+    >>> round(sector_window(20, 10, 90).area, 6)
+    58.904862
     """
     _positive(outside_diameter=outside, inside_diameter=inside)
     if inside >= outside or not 0 < angle_deg < 360:
@@ -106,6 +113,9 @@ def pillow(width: float, depth: float, corner: float, bulge: float) -> Outline:
         width, depth: over the corner circles, mm.
         corner: their radius.
         bulge: how far the middle of each side stands out beyond the corner circles.
+
+    >>> pillow(60, 40, 8, 2).size
+    (64.0, 44.0)
     """
     _positive(width=width, depth=depth, corner_radius=corner, bulge=bulge)
     if 2 * corner >= min(width, depth):
@@ -156,6 +166,9 @@ def section(
 
     L: upright at the left. U: open above. T: arm above. Z: lower arm to the left, upper one to
     the right, the web in the middle.
+
+    >>> section("L", 30, 20, 4).area
+    184.0
     """
     _positive(width=width, height=height, thickness=thickness)
     t, x = thickness, width / 2

@@ -30,7 +30,12 @@ class Run:
 
 
 def run_moves(moves: Sequence[Move]) -> Run:
-    """The segments of moves whose every value is known, and whose ``about`` have been placed."""
+    """The segments of moves whose every value is known, and whose ``about`` have been placed.
+
+    >>> from core.outlines.moves import plain_value, read_moves
+    >>> len(run_moves(read_moves("right 40, up 12", plain_value)).segments)
+    2
+    """
     run = Run()
     pen = Pen()
     since = 0  # where what a repeat takes begins
@@ -106,6 +111,7 @@ class Pen:
 
 
 def line_of(at: Point, move: Move) -> Line:
+    """The line a move draws from a point."""
     if move.word == "to":
         return Line(at, (move.values[0], move.values[1]))
     heading, span = math.radians(heading_of(move)), move.values[-1]
@@ -114,6 +120,7 @@ def line_of(at: Point, move: Move) -> Line:
 
 
 def turn_arc(at: Point, heading: float, move: Move) -> Arc:
+    """The arc of a turn, tangent to the way one comes (heading in radians)."""
     angle, radius = math.radians(move.values[0]), move.values[1]
     if radius <= 0 or angle <= 0:
         raise BuildError("a turn takes an angle and a radius above nought")
@@ -124,6 +131,7 @@ def turn_arc(at: Point, heading: float, move: Move) -> Arc:
 
 
 def arc_to(at: Point, move: Move) -> Arc:
+    """The arc from a point to another, by its radius."""
     x, y, radius = move.values
     chord = _chord(at, (x, y))
     if 2 * radius < chord - 1e-9:
@@ -271,4 +279,5 @@ def _carried(segment: Segment, start: Point, at: Point, angle: float) -> Segment
 
 
 def heading_of(move: Move) -> float:
+    """The way a line goes, degrees from +x."""
     return HEADINGS[move.word] if move.word in HEADINGS else move.values[0]

@@ -16,7 +16,11 @@ def _positive(value: float, name: str) -> None:
 
 
 def circle(diameter: float) -> Outline:
-    """A circle; its one side is ``side``."""
+    """A circle; its one side is ``side``.
+
+    >>> round(circle(10).area, 6)
+    78.539816
+    """
     _positive(diameter, "diameter")
     return Outline(Loop((Arc((0.0, 0.0), diameter / 2, 0.0, 2 * math.pi, "side"),)))
 
@@ -26,6 +30,9 @@ def rectangle(width: float, depth: float, corners: tuple[float, ...] = ()) -> Ou
 
     Four radii run front left, front right, back right, back left. Sides: ``front`` (towards
     -y), ``right``, ``back``, ``left``.
+
+    >>> rectangle(40, 20).area, round(rectangle(40, 20, (5.0,)).area, 6)
+    (800.0, 778.539816)
     """
     _positive(width, "width")
     _positive(depth, "depth")
@@ -43,6 +50,9 @@ def regular_polygon(
 
     Across flats is twice the inscribed radius, across corners twice the circumscribed one,
     also where an odd number of sides has no opposite to measure to.
+
+    >>> tuple(round(x, 6) for x in regular_polygon(6, 10).size)
+    (11.547005, 10.0)
     """
     if not 3 <= sides <= 200:
         raise BuildError(f"a polygon of {sides} sides", remedy="3 to 200 sides")
@@ -59,7 +69,11 @@ def regular_polygon(
 
 
 def slot(length: float, width: float) -> Outline:
-    """An oval with straight sides and half-round ends, ``length`` over all along x."""
+    """An oval with straight sides and half-round ends, ``length`` over all along x.
+
+    >>> slot(30, 10).size, round(slot(30, 10).area, 6)
+    ((30.0, 10.0), 278.539816)
+    """
     _positive(width, "width")
     if length < width:
         raise BuildError(
@@ -84,6 +98,9 @@ def right_triangle(width: float, height: float) -> Outline:
     """A triangle ``width`` along x with its right angle at the lower left, ``height`` tall there.
 
     Its box is centred on the origin. Sides: ``front``, ``slope``, ``left``.
+
+    >>> right_triangle(30, 20).area
+    300.0
     """
     _positive(width, "width")
     _positive(height, "height")

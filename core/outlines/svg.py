@@ -10,12 +10,22 @@ from core.outlines.loop import Outline
 
 
 def outline_path(outline: Outline) -> str:
-    """The ``d`` of a path that draws an outline with its holes."""
+    """The ``d`` of a path that draws an outline with its holes.
+
+    >>> from core.outlines.shapes import rectangle
+    >>> outline_path(rectangle(20, 10))
+    'M-10 5 L10 5 L10 -5 L-10 -5 L-10 5 Z'
+    """
     return " ".join(loop_path(loop.segments) for loop in outline.loops)
 
 
 def loop_path(segments: Sequence[Segment], closed: bool = True) -> str:
-    """The ``d`` of one run of segments."""
+    """The ``d`` of one run of segments.
+
+    >>> from core.outlines.shapes import circle
+    >>> loop_path(circle(10).outer.segments)
+    'M5 0 A5 5 0 0 0 -5 -6.12323e-16 A5 5 0 0 0 5 1.22465e-15 Z'
+    """
     first = segments[0].a
     parts = [f"M{first[0]:.6g} {0.0 - first[1]:.6g}"]
     for segment in segments:

@@ -21,7 +21,11 @@ _WORD = re.compile(r"[MLAZ]|[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?")
 
 
 def arc_through(a: Point, b: Point, radius: float, large: bool, left: bool) -> Arc:
-    """The arc from a to b of a radius; a radius too small is made just large enough."""
+    """The arc from a to b of a radius; a radius too small is made just large enough.
+
+    >>> round(arc_through((0, 0), (10, 0), 5, False, True).length, 6)
+    15.707963
+    """
     chord = math.dist(a, b)
     radius = max(radius, chord / 2)
     height = math.sqrt(max(radius**2 - chord**2 / 4, 0.0))
@@ -39,6 +43,9 @@ def read_path(path: str) -> list[Loop]:
 
     Raises:
         BuildError: the path cannot be read.
+
+    >>> read_path("M0 0 L10 0 L10 5 Z")[0].area
+    25.0
     """
     words = _WORD.findall(path)
     loops: list[Loop] = []
@@ -90,7 +97,11 @@ def read_path(path: str) -> list[Loop]:
 
 
 def path_text(loops: Sequence[Loop]) -> str:
-    """Loops as a path that `read_path` reads back equal, to a nanometre."""
+    """Loops as a path that `read_path` reads back equal, to a nanometre.
+
+    >>> path_text(read_path("M0 0 L10 0 L10 5 Z"))
+    'M 0 0 L 10 0 L 10 5 L 0 0 Z'
+    """
 
     def told(value: float) -> str:
         return f"{value:.6f}".rstrip("0").rstrip(".")
@@ -119,6 +130,10 @@ def outlines_in(loops: Sequence[Loop]) -> list[Outline]:
 
     Raises:
         BuildError: there is no closed loop.
+
+    >>> nested = read_path("M0 0 L9 0 L9 9 L0 9 Z M3 3 L3 6 L6 6 L6 3 Z")
+    >>> [outline.area for outline in outlines_in(nested)]
+    [72.0]
     """
     import shapely
 
@@ -154,7 +169,11 @@ def _running(loop: Loop, clockwise: bool) -> Loop:
 
 
 def scaled(loops: Sequence[Loop], factor: float) -> list[Loop]:
-    """Loops made larger or smaller about the origin."""
+    """Loops made larger or smaller about the origin.
+
+    >>> scaled(read_path("M0 0 L10 0 L10 5 Z"), 2)[0].area
+    100.0
+    """
 
     def moved(segment: Segment) -> Segment:
         if isinstance(segment, Line):

@@ -21,6 +21,10 @@ def settle(moves: Sequence[Move]) -> tuple[Move, ...]:
     The angle of a turn follows from tangency with the line after it. Lengths and radii follow
     from closing, or in a mirrored outline from ending on the axis: both are linear in them, so
     the system is written down by trying each unknown at nought and at one.
+
+    >>> from core.outlines.moves import plain_value, read_moves
+    >>> settle(read_moves("right 40, up 12, left ?, close", plain_value))[2].values
+    (40.0,)
     """
     moves = _tangent_angles(moves)
     unknown = [i for i, move in enumerate(moves) if any(math.isnan(v) for v in move.values)]

@@ -51,10 +51,12 @@ class Sliced:
 
     @cached_property
     def wall_mm3(self) -> float:
+        """Plastic in the walls, mm³."""
         return self._volume("wall_mm2")
 
     @cached_property
     def skin_mm3(self) -> float:
+        """Plastic in floors and roofs, mm³."""
         return self._volume("skin_mm2")
 
     @cached_property
@@ -64,14 +66,17 @@ class Sliced:
 
     @property
     def volume_mm3(self) -> float:
+        """All its plastic, mm³."""
         return self.wall_mm3 + self.skin_mm3 + self.infill_mm3
 
     @property
     def filament_mm(self) -> float:
+        """Filament that takes, mm."""
         return self.volume_mm3 / (math.pi * self.slicing.filament_mm**2 / 4)
 
     @property
     def seconds(self) -> float:
+        """How long it prints, about."""
         return sum(layer.seconds for layer in self.layers)
 
 

@@ -26,17 +26,29 @@ class Forecast:
 
 
 def normal_cdf(x: float) -> float:
-    """The standard normal distribution function."""
+    """The standard normal distribution function.
+
+    >>> normal_cdf(0.0), round(normal_cdf(1.96), 4)
+    (0.5, 0.975)
+    """
     return 0.5 * math.erfc(-x / math.sqrt(2))
 
 
 def bias_mm(process: Process) -> float:
-    """What the process adds to a designed gap, per side in mm: b_in - b_out."""
+    """What the process adds to a designed gap, per side in mm: b_in - b_out.
+
+    >>> round(bias_mm(Process()), 3)
+    -0.08
+    """
     return process.errors.inner - process.errors.outer
 
 
 def spread_mm(process: Process) -> float:
-    """Standard deviation of the printed gap per side, in mm."""
+    """Standard deviation of the printed gap per side, in mm.
+
+    >>> round(spread_mm(Process()), 4)
+    0.0877
+    """
     errors = process.errors
     apart = errors.inner_sd**2 + errors.outer_sd**2 - 2 * errors.together
     return math.sqrt(max(apart, 0.0) + errors.sigma**2)
@@ -72,7 +84,12 @@ def propose_gap(feel: Feel, process: Process) -> float:
 
 
 def chance_of(feel: Feel, result: Forecast, process: Process) -> float:
-    """The chance (0 to 1) that the printed gap lands in a feel's own band."""
+    """The chance (0 to 1) that the printed gap lands in a feel's own band.
+
+    >>> p = Process()
+    >>> round(chance_of("slide", forecast(propose_gap("slide", p), p), p), 2)
+    0.54
+    """
     band = process.bands[feel]
     return normal_cdf((band.high - result.mean_mm) / result.sd_mm) - normal_cdf(
         (band.low - result.mean_mm) / result.sd_mm

@@ -97,7 +97,12 @@ class Learnt:
 
 
 def felt_edges(process: Process) -> list[float]:
-    """The printed gaps, mm per side, between fused, tight, snug, sliding and loose."""
+    """The printed gaps, mm per side, between fused, tight, snug, sliding and loose.
+
+    >>> from core.process import Process
+    >>> felt_edges(Process())
+    [-0.08, 0.02, 0.12, 0.25]
+    """
     bands = process.bands
     return [bands["press"].low, bands["press"].high, bands["snug"].high, bands["slide"].high]
 
@@ -114,6 +119,10 @@ def learn(
         process: its ``errors`` are what was known before.
         wrong: the share of entries that may be slips; nought trusts every one.
         share: of the square of the spread that a print has in common; None: not known.
+
+    >>> from core.process import Process
+    >>> learn(Process(), []).errors == Process().errors
+    True
     """
     prior = process.errors
     groups, repeated = _prints(seen)
@@ -329,6 +338,9 @@ def updated_limit(
 
     The truth lies between the last clean step and the first that failed; where none failed, it is
     at least the last clean one and the estimate only ever rises. Closed-form normal update.
+
+    >>> updated_limit(45.0, 5.0, 50.0, 60.0)
+    (52.5, 2.5)
     """
     if fails_at is None:
         return (mean, sd) if mean >= clean_to else (clean_to, sd)

@@ -44,6 +44,9 @@ def material(name: str) -> Material:
 
     Raises:
         DocumentError: unknown; lists the known ones.
+
+    >>> material("PLA").density_g_cm3
+    1.24
     """
     try:
         return MATERIALS[name]

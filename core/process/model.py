@@ -51,6 +51,7 @@ class Band(_Frozen):
 
     @property
     def middle(self) -> float:
+        """Half way between its edges, mm."""
         return (self.low + self.high) / 2
 
 

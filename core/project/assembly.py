@@ -15,7 +15,13 @@ Matrix = NDArray[np.float64]
 
 def assembled_poses(solution: Solution) -> dict[str, Matrix]:
     """The (3, 4) pose of every part. Parts that no fit joins to the first stay where they were
-    drawn; a bought thing sits in the part it is put into."""
+    drawn; a bought thing sits in the part it is put into.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> sorted(assembled_poses(solve(begun("lidded_box"))))
+    ['base', 'lid']
+    """
     links: dict[str, list[tuple[str, Matrix]]] = defaultdict(list)
     for fit in solution.fits.values():
         if fit.meeting is None:

@@ -49,6 +49,12 @@ def begin_step(
 
     Raises:
         BuildError: there is no such part, kind or way.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> solved = solve(begun("lidded_box"))
+    >>> begin_step(solved, "base", "hole", 0, "", on="body.front")[1]
+    'hole'
     """
     project = solution.project
     spec = STEPS.get(kind)
@@ -77,7 +83,13 @@ def begin_step(
 
 
 def begin_part(project: Project, label: str = "") -> tuple[Project, str]:
-    """The document with a new empty part, and the part's name."""
+    """The document with a new empty part, and the part's name.
+
+    >>> from core.project.starters import begun
+    >>> project, name = begin_part(begun("lidded_box"), "Inner tray")
+    >>> name, [part.name for part in project.parts]
+    ('part', ['base', 'lid', 'part'])
+    """
     name = fresh_name("part", _names(project))
     said = label or (name.replace("_", " ").capitalize())
     part = Part(name=name, label=said, colour=next_colour(project))
@@ -89,6 +101,10 @@ def begin_copy(project: Project, part: str) -> tuple[Project, str]:
 
     Raises:
         BuildError: there is no such part.
+
+    >>> from core.project.starters import begun
+    >>> begin_copy(begun("lidded_box"), "base")[1]
+    'base_2'
     """
     names = [one.name for one in project.parts]
     if part not in names:
@@ -118,6 +134,12 @@ def begin_fit(
 
     Raises:
         BuildError: there is no such part or kind, or the fit needs a second part that is there.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> solved = solve(begin_part(begun("lidded_box"), "Pan")[0])
+    >>> begin_fit(solved, "tray", 0, ("base", "part"))[1]
+    'tray'
     """
     project = solution.project
     spec = FITS.get(kind)
@@ -231,6 +253,11 @@ def become_kind(project: Project, fit: str, kind: str) -> Project:
 
     Raises:
         BuildError: there is no such fit or kind.
+
+    >>> from core.project.starters import begun
+    >>> project = begun("lidded_box")
+    >>> become_kind(project, project.fits[0].name, "screw").fits[0].kind
+    'screw'
     """
     spec = FITS.get(kind)
     if spec is None or fit not in {one.name for one in project.fits}:
@@ -333,7 +360,12 @@ def fresh_name(wish: str, taken: Iterable[str]) -> str:
 
 
 def next_colour(project: Project) -> str:
-    """The first colour that the fewest parts have."""
+    """The first colour that the fewest parts have.
+
+    >>> from core.project.starters import begun
+    >>> next_colour(begun("lidded_box")) not in {part.colour for part in begun("lidded_box").parts}
+    True
+    """
     used = [part.colour for part in project.parts]
     return min(COLOURS, key=used.count)
 

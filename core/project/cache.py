@@ -19,6 +19,9 @@ T = TypeVar("T")
 def content_key(*parts: object) -> str:
     """A hash of values whose ``repr`` tells all of them, and of the program that works with
     them.
+
+    >>> content_key(1.0, "wall") == content_key(1.0, "wall"), content_key(1.0) == content_key(2.0)
+    (True, False)
     """
     return hashlib.blake2b(repr(parts).encode(), digest_size=16, key=fingerprint()).hexdigest()
 
@@ -29,9 +32,11 @@ COSTLY_S = 3.0  # what took longer to make is worth writing down, where somewher
 class Store(Protocol):
     """Somewhere values outlive the process."""
 
-    def get(self, key: str) -> Any | None: ...
+    def get(self, key: str) -> Any | None:
+        """What stands under a key; None where nothing does."""
 
-    def put(self, key: str, value: Any) -> None: ...
+    def put(self, key: str, value: Any) -> None:
+        """Writes a value down under a key."""
 
 
 @dataclass
@@ -120,6 +125,7 @@ class ContentCache:
         return self._round == 0 or longest.used < self._round - 1
 
     def clear(self) -> None:
+        """Lets go of everything."""
         with self._lock:
             self._kept.clear()
             self._held = 0

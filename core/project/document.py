@@ -21,6 +21,9 @@ def read_document(text: str | bytes) -> Project:
     Raises:
         DocumentError: too large, not JSON, another format or version, or invalid; with the path of
             the first thing that is wrong.
+
+    >>> read_document('{"format": "fair-hinge-project", "version": 2, "title": "Tin"}').title
+    'Tin'
     """
     _within_limit(text)
     return read_kept(text)
@@ -31,6 +34,9 @@ def read_kept(text: str | bytes) -> Project:
 
     Raises:
         DocumentError: as `read_document`, but for its size.
+
+    >>> read_kept('{"format": "fair-hinge-project", "version": 1, "title": "Tin"}').version
+    2
     """
     try:
         data = json.loads(text)
@@ -43,7 +49,11 @@ def read_kept(text: str | bytes) -> Project:
 
 
 def from_data(data: Any) -> Project:
-    """A project from parsed JSON; see `read_document`."""
+    """A project from parsed JSON; see `read_document`.
+
+    >>> from_data({"format": "fair-hinge-project", "version": 2, "title": "Tin"}).units
+    'mm'
+    """
     if not isinstance(data, dict):
         raise DocumentError("a project is a JSON object")
     if data.get("format") != FORMAT:
@@ -71,6 +81,10 @@ def text_to_keep(project: Project) -> str:
 
     Raises:
         DocumentError: it is too large.
+
+    >>> project = from_data({"format": "fair-hinge-project", "version": 2, "title": "Tin"})
+    >>> read_document(text_to_keep(project)) == project
+    True
     """
     text = write_document(project)
     _within_limit(text)
@@ -87,5 +101,10 @@ def _within_limit(text: str | bytes) -> None:
 
 
 def write_document(project: Project) -> str:
-    """The project as JSON text that `read_document` reads back equal."""
+    """The project as JSON text that `read_document` reads back equal.
+
+    >>> project = from_data({"format": "fair-hinge-project", "version": 2, "title": "Tin"})
+    >>> read_document(write_document(project)) == project
+    True
+    """
     return project.model_dump_json(indent=1) + "\n"

@@ -24,6 +24,11 @@ def apply_edits(project: Project, edits: Iterable[Edit]) -> Project:
 
     Raises:
         DocumentError: a path leads nowhere.
+
+    >>> from core.project.starters import begun
+    >>> changed = apply_edits(begun("lidded_box"), [Edit("measures.wall", "3 mm")])
+    >>> next(one.expression for one in changed.measures if one.name == "wall")
+    '3 mm'
     """
     data = project.model_dump(mode="json")
     for edit in edits:

@@ -64,7 +64,13 @@ def room_on(state: PartState, place: str, mesh: TriangleMesh | None = None) -> R
 
 def side_face(state: PartState) -> Room | None:
     """The largest flat face that stands upright, of equal ones the one that looks most to the back;
-    None where there is none."""
+    None where there is none.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> side_face(solve(begun("lidded_box")).parts["base"].state).place
+    'body.back'
+    """
     if state.body is None:
         return None
     mesh = triangle_mesh(state.solid())
@@ -87,7 +93,13 @@ def side_face(state: PartState) -> Room | None:
 
 
 def free_face(state: PartState, up: tuple[float, float, float] = (0.0, 0.0, 1.0)) -> Room | None:
-    """The roomiest flat face that looks upwards and is still there; None where there is none."""
+    """The roomiest flat face that looks upwards and is still there; None where there is none.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> free_face(solve(begun("lidded_box")).parts["base"].state).place
+    'hollow.inner floor'
+    """
     if state.body is None:
         return None
     mesh = triangle_mesh(state.solid())
@@ -137,6 +149,13 @@ def places_of(state: PartState, mesh: TriangleMesh) -> list[str]:
 
     The one of its own name first, then one of its step, then any; "" where none does. Round faces
     have the place of their own name.
+
+    >>> from core.checks.finished import mesh_of
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> state = solve(begun("lidded_box")).parts["base"].state
+    >>> "body.front" in places_of(state, mesh_of(state))
+    True
     """
     sizes = mesh.doubled
     found = []

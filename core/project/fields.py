@@ -55,6 +55,7 @@ class Worked:
     error: CoreError | None = None
 
     def fail(self, error: CoreError | None) -> None:
+        """Notes the first error; later ones follow from it."""
         self.error = self.error or error
 
     def take(self, other: Worked, prefix: str) -> None:
@@ -64,6 +65,7 @@ class Worked:
         self.fail(other.error)
 
     def key(self) -> list[object]:
+        """What all of it follows from, for caches."""
         return [sorted(self.numbers.items()), sorted(self.words.items())]
 
 

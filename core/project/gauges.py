@@ -53,7 +53,11 @@ class Gauge:
 
 
 def gap_range(process: Process) -> tuple[float, float]:
-    """The least and the largest gap worth printing, mm per side, to 0.01."""
+    """The least and the largest gap worth printing, mm per side, to 0.01.
+
+    >>> gap_range(Process())
+    (0.0, 0.44)
+    """
     edges, bias, sd = felt_edges(process), bias_mm(process), spread_mm(process)
     low = max(edges[0] - bias - SURE * sd, 0.0)
     high = edges[-1] - bias + SURE * sd
@@ -61,12 +65,20 @@ def gap_range(process: Process) -> tuple[float, float]:
 
 
 def ladder(low: float, high: float, count: int = STEPS) -> list[float]:
-    """Evenly spaced steps, to 0.01."""
+    """Evenly spaced steps, to 0.01.
+
+    >>> ladder(0.1, 0.5, 5)
+    [0.1, 0.2, 0.3, 0.4, 0.5]
+    """
     return [round(low + (high - low) * i / (count - 1), 2) for i in range(count)]
 
 
 def make_gauge(kind: GaugeKind, process: Process) -> Gauge:
-    """The gauge of a kind that is most informative for a process as it is known now."""
+    """The gauge of a kind that is most informative for a process as it is known now.
+
+    >>> make_gauge("pegs", Process()).kind
+    'pegs'
+    """
     return {
         "pegs": _pegs, "slots": _slots, "in place": _in_place, "caliper": _caliper,
         "threads": _threads, "overhang": _overhang, "bridges": _bridges,

@@ -17,7 +17,13 @@ Node = tuple[str, ...]
 
 
 def sheet(project: Project, part: Part) -> list[Step]:
-    """The steps of a part with its fits in their places, unplaced ones at the end."""
+    """The steps of a part with its fits in their places, unplaced ones at the end.
+
+    >>> from core.project.starters import begun
+    >>> project = begun("lidded_box")
+    >>> [step.id for step in sheet(project, project.part("base"))]
+    ['body', 'hollow', 'slip']
+    """
     placed = {step.fields.get("fit") for step in part.steps if step.kind == FIT_STEP}
     missing = [
         Step(id=fit.name, kind=FIT_STEP, fields={"fit": fit.name})
@@ -36,7 +42,13 @@ def fit_of(project: Project, part: Part, step: Step) -> FitSpec | None:
 
 
 def dependencies(project: Project) -> dict[Node, set[Node]]:
-    """Every node with the nodes it waits for."""
+    """Every node with the nodes it waits for.
+
+    >>> from core.project.starters import begun
+    >>> found = dependencies(begun("lidded_box"))
+    >>> ("measure", "", "wall") in found
+    True
+    """
     sheets = {part.name: sheet(project, part) for part in project.parts}
     index = _Index(project, sheets)
     graph: dict[Node, set[Node]] = {}
@@ -135,7 +147,12 @@ def followed_parts(step: Step, kind: StepKind, sheets: Mapping[str, object]) -> 
 
 
 def step_texts(step: Step) -> list[str]:
-    """Everything typed in a step that may refer to something by name."""
+    """Everything typed in a step that may refer to something by name.
+
+    >>> from core.project.starters import begun
+    >>> "tall + wall" in step_texts(begun("lidded_box").part("base").steps[0])
+    True
+    """
     texts: list[str] = list(step.fields.values())
     if step.outline:
         texts += outline_texts(step.outline)
@@ -145,12 +162,20 @@ def step_texts(step: Step) -> list[str]:
 
 
 def place_expressions(place: Place | None) -> list[str]:
-    """Everything typed in a place that may refer to something by name."""
+    """Everything typed in a place that may refer to something by name.
+
+    >>> place_expressions(Place(on="body.top", x="wall / 2"))
+    ['wall / 2', '', '', '']
+    """
     return [place.x, place.y, place.out, place.turn] if place else []
 
 
 def outline_texts(outline: OutlineSpec) -> list[str]:
-    """Everything typed in an outline and in what is joined with it."""
+    """Everything typed in an outline and in what is joined with it.
+
+    >>> outline_texts(OutlineSpec(kind="circle", fields={"diameter": "2 * wall"}))
+    ['2 * wall']
+    """
     texts = list(outline.fields.values())
     for further in outline.more:
         texts += [*outline_texts(further.outline), further.x, further.y, further.turn]

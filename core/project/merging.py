@@ -94,6 +94,15 @@ def merged(
     Raises:
         DocumentError: together they are no document, as where a part that one threw out is joined
             by a fit of the other.
+
+    >>> from core.project.edits import Edit, apply_edits
+    >>> from core.project.starters import begun
+    >>> base = begun("lidded_box")
+    >>> mine = apply_edits(base, [Edit("measures.wall", "3 mm")])
+    >>> theirs = apply_edits(base, [Edit("measures.tall", "30 mm")])
+    >>> both, left = merged(base, mine, theirs)
+    >>> [one.expression for one in both.measures if one.name in ("wall", "tall")], left
+    (['30 mm', '3 mm'], [])
     """
     merging = _Merging(choices or {})
     sides = (one.model_dump(mode="json") for one in (base, mine, theirs))

@@ -196,7 +196,11 @@ def _told_from(spec: Field, around: Surroundings) -> list[Option]:
 
 
 def told_from_middle(name: str) -> str:
-    """What is read where a distance is told from the middle."""
+    """What is read where a distance is told from the middle.
+
+    >>> told_from_middle("x"), told_from_middle("y")
+    ('right of the middle', 'up from the middle')
+    """
     return "right of the middle" if name.startswith("x") else "up from the middle"
 
 

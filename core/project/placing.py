@@ -54,7 +54,11 @@ class Placed:
 
 
 def place_texts(place: Place | None) -> dict[str, str]:
-    """What is typed in a place; what was left alone is left out."""
+    """What is typed in a place; what was left alone is left out.
+
+    >>> place_texts(Place(on="body.top", x="10"))
+    {'on': 'body.top', 'x': '10'}
+    """
     if place is None:
         return {}
     return {name: text for name, text in place.model_dump().items() if text != ""}
@@ -140,7 +144,11 @@ def _line(
 
 def edge_line(face: Frame, edge: Frame) -> tuple[tuple[float, float] | None, float]:
     """Where another face's plane meets this one: the unit normal in the face, and its distance
-    from the face's origin along it, mm. None where the two are level."""
+    from the face's origin along it, mm. None where the two are level.
+
+    >>> edge_line(Frame((0.0, 0.0, 4.0)), Frame((15.0, 0.0, 0.0), (0.0, 1.0, 0.0), (1.0, 0.0, 0.0)))
+    ((1.0, 0.0), 15.0)
+    """
     n = (_dot(edge.z_axis, face.x_axis), _dot(edge.z_axis, face.y_axis))
     length = math.hypot(*n)
     if length < LEVEL:

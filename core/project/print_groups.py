@@ -28,6 +28,7 @@ class Printed:
 
     @property
     def stance(self) -> str:
+        """The face its first part stands on."""
         return self.parts[0].part.stance
 
     @property
@@ -87,7 +88,13 @@ class Printed:
 
 
 def printed_groups(solution: Solution) -> list[Printed]:
-    """Every built and printed part once, those that are printed assembled together."""
+    """Every built and printed part once, those that are printed assembled together.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> [len(printed_groups(solve(begun(name)))) for name in ("lidded_box", "clip_box")]
+    [2, 1]
+    """
     made = {
         name: part
         for name, part in solution.parts.items()
@@ -127,12 +134,22 @@ def group_of(solution: Solution, name: str) -> Printed | None:
 
 
 def joined(outer: Matrix, inner: Matrix) -> Matrix:
-    """The transform (3, 4) that does ``inner`` first, then ``outer``."""
+    """The transform (3, 4) that does ``inner`` first, then ``outer``.
+
+    >>> shift = np.column_stack([np.eye(3), [0, 0, 5]])
+    >>> joined(shift, shift)[:, 3].tolist()
+    [0.0, 0.0, 10.0]
+    """
     turn = outer[:, :3]
     return np.column_stack([turn @ inner[:, :3], turn @ inner[:, 3] + outer[:, 3]])
 
 
 def inverse(pose: Matrix) -> Matrix:
-    """The transform (3, 4) that takes a turn and move back."""
+    """The transform (3, 4) that takes a turn and move back.
+
+    >>> shift = np.column_stack([np.eye(3), [0, 0, 5]])
+    >>> inverse(shift)[:, 3].tolist()
+    [0.0, 0.0, -5.0]
+    """
     back = pose[:, :3].T
     return np.column_stack([back, -back @ pose[:, 3]])

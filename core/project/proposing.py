@@ -30,7 +30,13 @@ def most_gap_mm(fit: FitSpec, worked: Mapping[str, str]) -> float | None:
 
 
 def proposed_gap(fit: FitSpec, process: Process, worked: Mapping[str, str] | None = None) -> float:
-    """The designed gap per side for a fit's feel, mm to 0.01, no larger than the fit bears."""
+    """The designed gap per side for a fit's feel, mm to 0.01, no larger than the fit bears.
+
+    >>> from core.project.starters import begun
+    >>> project = begun("lidded_box")
+    >>> proposed_gap(project.fits[0], project.process)
+    0.27
+    """
     wanted = propose_gap(fit.feel, process)
     most = most_gap_mm(fit, worked or {})
     return wanted if most is None else min(wanted, math.floor(most * 100 + 1e-6) / 100)

@@ -17,6 +17,11 @@ def rename_measure(project: Project, old: str, new: str) -> Project:
 
     Raises:
         DocumentError: there is no such measure, or the new name is taken or no name.
+
+    >>> from core.project.starters import begun
+    >>> after = rename_measure(begun("lidded_box"), "wall", "skin")
+    >>> after.part("base").steps[0].fields["height"]
+    'tall + skin'
     """
     if old not in {measure.name for measure in project.measures}:
         raise DocumentError(f"there is no measure '{old}'")

@@ -68,7 +68,14 @@ class Names:
 def work_out(
     path: str, text: str, kind: Kind, names: Names, part: str = "", **extra: Quantity
 ) -> Typed:
-    """An expression worked out in the scope of a part (or of the project, ``part`` empty)."""
+    """An expression worked out in the scope of a part (or of the project, ``part`` empty).
+
+    >>> from core.measures.units import length
+    >>> names = Names("mm")
+    >>> names.known["wall"] = length(2.4)
+    >>> work_out("measures.lip", "wall / 2", "length", names).value
+    1.2
+    """
     known = names.within(part) if part else names.known
     scope = {**known, **extra} if extra else known
     try:
@@ -102,7 +109,11 @@ def quantity_of(typed: Typed) -> Quantity:
 
 
 def names_in(text: str) -> frozenset[str]:
-    """The names an expression refers to; of other text, every word that could be a name."""
+    """The names an expression refers to; of other text, every word that could be a name.
+
+    >>> sorted(names_in("wall / 2 + tin.height"))
+    ['tin.height', 'wall']
+    """
     try:
         return references(parse(text))
     except ExpressionError:

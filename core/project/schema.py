@@ -259,6 +259,11 @@ class Project(_Model):
         return self
 
     def part(self, name: str) -> Part:
+        """A part by its name.
+
+        Raises:
+            StopIteration: there is none.
+        """
         return next(part for part in self.parts if part.name == name)
 
 

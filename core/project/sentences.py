@@ -34,7 +34,11 @@ _PIECE = re.compile(r"{([\w.]+)}")
 
 
 def error_view(error: CoreError | None) -> ErrorView | None:
-    """An error as the screen shows it."""
+    """An error as the screen shows it.
+
+    >>> error_view(None) is None, error_view(CoreError("too deep", remedy="2 mm")).remedy
+    (True, '2 mm')
+    """
     if error is None:
         return None
     return ErrorView(
@@ -43,7 +47,11 @@ def error_view(error: CoreError | None) -> ErrorView | None:
 
 
 def pieces(sentence: str) -> list[Piece]:
-    """A sentence with ``{field}`` marks cut into its pieces."""
+    """A sentence with ``{field}`` marks cut into its pieces.
+
+    >>> [(piece.text, piece.field) for piece in pieces("Hole {diameter} across")]
+    [('Hole ', ''), ('', 'diameter'), (' across', '')]
+    """
     found: list[Piece] = []
     for index, text in enumerate(_PIECE.split(sentence)):
         if index % 2:

@@ -156,13 +156,23 @@ def _told(one: Observation) -> str:
 
 
 def same_process(one: Process, other: Process) -> bool:
-    """Whether two are the same printer, nozzle, layer and material, whatever is known of them."""
+    """Whether two are the same printer, nozzle, layer and material, whatever is known of them.
+
+    >>> same_process(Process(), Process(nozzle_mm=0.6))
+    False
+    """
     names = ("printer", "nozzle_mm", "layer_mm", "material")
     return all(getattr(one, name) == getattr(other, name) for name in names)
 
 
 def follows(document: Project, process: Process) -> list[Follows]:
-    """Every fit of a project whose gap goes by its feel, as the process is known now."""
+    """Every fit of a project whose gap goes by its feel, as the process is known now.
+
+    >>> from core.project.starters import begun
+    >>> project = begun("lidded_box")
+    >>> [one.fit for one in follows(project, project.process)]
+    ['Lid on box']
+    """
     found = []
     worked = _worked(document)
     for fit in document.fits:
@@ -195,7 +205,12 @@ def with_learnt(document: Project, process: Process) -> Project:
 
 
 def meant_for(document: Project, process: Process) -> Project:
-    """A project meant for another process; how its parts are sliced stays its own."""
+    """A project meant for another process; how its parts are sliced stays its own.
+
+    >>> from core.project.starters import begun
+    >>> meant_for(begun("lidded_box"), Process(nozzle_mm=0.6)).process.nozzle_mm
+    0.6
+    """
     kept = process.model_copy(update={"slicing": document.process.slicing})
     return document.model_copy(update={"process": kept})
 

@@ -16,7 +16,11 @@ NOUGHT = ("0", "0 deg")
 
 
 def upgraded(data: dict[str, Any]) -> dict[str, Any]:
-    """The document as the newest version writes it; what cannot be read is left to the schema."""
+    """The document as the newest version writes it; what cannot be read is left to the schema.
+
+    >>> upgraded({"format": "fair-hinge-project", "version": 1, "title": "Tin"})["version"]
+    2
+    """
     while data.get("version") in UPGRADERS:
         data = UPGRADERS[data["version"]](data)
     return data

@@ -23,6 +23,9 @@ def check_bed(points: NDArray[np.float64], bed_mm: tuple[float, float, float]) -
     """The turn, to a degree, with most room to spare; as it stands when that fits already.
 
     ``short_by_mm`` is by how much the worst direction misses, nought when it fits.
+
+    >>> check_bed(np.array([[0.0, 0, 0], [100, 0, 0], [0, 40, 20]]), (220, 220, 250)).fits
+    True
     """
     height = float(np.ptp(points[:, 2]))
     flat = points[:, :2]

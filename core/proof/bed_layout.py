@@ -50,6 +50,10 @@ def lay_out(
     Args:
         footprints: per piece, its points (n, 2) seen from above, mm.
         heights: per piece, how tall it stands.
+
+    >>> square = np.array([[0.0, 0], [50, 0], [50, 50], [0, 50]])
+    >>> lay_out([square, square], [10, 10], (220, 220, 250)).beds
+    1
     """
     turned = [_squared(points) for points in footprints]
     packer = rectpack.newPacker(rotation=True, sort_algo=rectpack.SORT_AREA)

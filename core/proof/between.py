@@ -104,23 +104,39 @@ class Thing:
 
 
 def face(corners: Points) -> Thing:
-    """A face by its triangles, (n, 3, 3)."""
+    """A face by its triangles, (n, 3, 3).
+
+    >>> face(np.array([[[0.0, 0, 0], [2, 0, 0], [0, 2, 0]]])).kind
+    'face'
+    """
     return Thing("face", corners)
 
 
 def edge(run: Points) -> Thing:
-    """An edge by its points in order, (n, 3)."""
+    """An edge by its points in order, (n, 3).
+
+    >>> [reading.value for reading in of_one(edge(np.array([[0.0, 0, 0], [3, 4, 0]])))][:1]
+    [5.0]
+    """
     flat = np.stack([run[:-1], run[1:], run[1:]], axis=1)
     return Thing("edge", flat, run)
 
 
 def point(at: Points) -> Thing:
-    """A corner, or the point where an axis begins."""
+    """A corner, or the point where an axis begins.
+
+    >>> point(np.array([1.0, 2.0, 3.0])).kind
+    'point'
+    """
     return Thing("point", np.broadcast_to(at, (1, 3, 3)).copy())
 
 
 def of_one(thing: Thing) -> list[Reading]:
-    """What a thing measures by itself."""
+    """What a thing measures by itself.
+
+    >>> [one.reads for one in of_one(face(np.array([[[0.0, 0, 0], [2, 0, 0], [0, 2, 0]]])))]
+    ['area']
+    """
     found: list[Reading] = []
     if thing.round is not None:
         found += [
@@ -142,7 +158,12 @@ def of_one(thing: Thing) -> list[Reading]:
 
 
 def between(one: Thing, other: Thing) -> list[Reading]:
-    """What lies between two things, the most telling first."""
+    """What lies between two things, the most telling first.
+
+    >>> one, other = (point(np.array(at, dtype=float)) for at in ([0, 0, 0], [3, 4, 0]))
+    >>> [(reading.reads, reading.value) for reading in between(one, other)][:1]
+    [('nearest', 5.0)]
+    """
     found: list[Reading] = []
     for read in (_planes, _axes, _axis_and_plane, _point_and_plane, _lines):
         found += read(one, other) or read(other, one)

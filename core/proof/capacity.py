@@ -30,6 +30,11 @@ def holds(solid: Manifold, to_rim: NDArray[np.float64]) -> Holds:
 
     Air below a level that cannot run out sideways or down is what is held. Where it runs out below
     the rim, the highest level that holds is found by halving.
+
+    >>> cup = Manifold.cube((20, 20, 20)) - Manifold.cube((16, 16, 18)).translate((2, 2, 2))
+    >>> to_rim = np.column_stack([np.eye(3), [0, 0, -20]])
+    >>> round(holds(cup, to_rim).volume_mm3)
+    4608
     """
     stood = solid.transform(to_rim)
     low_x, low_y, low, high_x, high_y, _ = stood.bounding_box()

@@ -47,7 +47,12 @@ class Within:
         shapely.prepare(self._regions)
 
     def of(self, points: Points) -> NDArray[np.bool_]:
-        """Which points (n, 2) lie inside. O(points · log edges)."""
+        """Which points (n, 2) lie inside. O(points · log edges).
+
+        >>> corner = Within([np.array([[0.0, 0], [4, 0], [0, 4]])])
+        >>> corner.of(np.array([[1.0, 1.0], [3.0, 3.0]])).tolist()
+        [True, False]
+        """
         found = np.zeros(len(points), dtype=bool)
         for region in self._regions:
             found ^= shapely.contains_xy(region, points[:, 0], points[:, 1])
@@ -58,6 +63,12 @@ def how_carried(piece: Sequence[Points], layer: Within) -> Carried:
     """How a piece (rings, outer counter-clockwise, holes clockwise) of a layer is carried.
 
     Whatever of the layer lies beside the piece is carried from below. O(directions · edges).
+
+    >>> strip = np.array([[0.0, 0], [10, 0], [10, 4], [0, 4]])
+    >>> around = Within([np.array([[-5.0, 0], [15, 0], [15, 4], [-5, 4]])])
+    >>> told = how_carried([strip], around)
+    >>> told.kind, round(told.span_mm, 3)
+    ('bridge', 10.0)
     """
     starts = np.vstack(piece)
     ends = np.vstack([np.roll(ring, -1, axis=0) for ring in piece])

@@ -36,6 +36,11 @@ class Closed:
 def check_closed(mesh: TriangleMesh) -> Closed:
     """Every edge met by two triangles running opposite ways; shells by signed volume. O(n
     log n).
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> check_closed(triangle_mesh(Body(Manifold.cube((1, 1, 1))))).closed
+    True
     """
     triangles = mesh.triangles
     edges = np.vstack([triangles[:, [0, 1]], triangles[:, [1, 2]], triangles[:, [2, 0]]])

@@ -47,6 +47,12 @@ def edge_angles(
     """Every edge once: its ends (k, 2), its two triangles (k, 2), the angle inside it, degrees.
 
     Flat is 180°; a re-entrant edge has more. O(triangles · log triangles).
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> ends, pair, angle = edge_angles(triangle_mesh(Body(Manifold.cube((1, 1, 1)))))
+    >>> sorted(np.round(angle).astype(int).tolist())
+    [90, 90, 90, 90, 90, 90, 90, 90, 90, 90, 90, 90, 180, 180, 180, 180, 180, 180]
     """
     ends, pair = mesh.edges
     one, other = mesh.units[pair[:, 0]], mesh.units[pair[:, 1]]
@@ -58,7 +64,14 @@ def edge_angles(
 
 
 def sharp_edges(mesh: TriangleMesh, sharp_deg: float = SHARP_DEG) -> list[SharpEdge]:
-    """Edges with a smaller angle inside than asked, by the faces they part, sharpest first."""
+    """Edges with a smaller angle inside than asked, by the faces they part, sharpest first.
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> cube = triangle_mesh(Body(Manifold.cube((5, 5, 5))))
+    >>> sharp_edges(cube), [round(edge.angle_deg) for edge in sharp_edges(cube, 91)]
+    ([], [90])
+    """
     ends, pair, angle = edge_angles(mesh)
     spans = mesh.vertices[ends]
     length = lengths(spans[:, 1] - spans[:, 0])
@@ -85,7 +98,14 @@ def sharp_edges(mesh: TriangleMesh, sharp_deg: float = SHARP_DEG) -> list[SharpE
 
 
 def sharp_points(mesh: TriangleMesh, tip_deg: float = POINT_DEG) -> list[SharpPoint]:
-    """Corners whose edges all lie within a narrow cone, sharpest first."""
+    """Corners whose edges all lie within a narrow cone, sharpest first.
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> needle = triangle_mesh(Body(Manifold.cylinder(20, 2, 0)))
+    >>> [round(point.at[2]) for point in sharp_points(needle)]
+    [20]
+    """
     ends, _ = mesh.edges
     along = mesh.vertices[ends[:, 1]] - mesh.vertices[ends[:, 0]]
     size = lengths(along)

@@ -151,7 +151,12 @@ def _thinned(points: Points, own: Points, far_mm: float, most: int = 2 * SAMPLES
 
 
 def ways_about(axis: Points, count: int = 16) -> Points:
-    """Ways out to try about an axis (unit, (3,)): along it, square to it, and slanting; (k, 3)."""
+    """Ways out to try about an axis (unit, (3,)): along it, square to it, and slanting; (k, 3).
+
+    >>> ways = ways_about(np.array([0.0, 0.0, 1.0]), 4)
+    >>> ways.shape, ways[0].tolist()
+    ((10, 3), [0.0, 0.0, 1.0])
+    """
     helper = np.array([1.0, 0.0, 0.0]) if abs(axis[0]) < 0.9 else np.array([0.0, 1.0, 0.0])
     x = np.cross(axis, helper)
     x /= np.linalg.norm(x)

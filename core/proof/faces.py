@@ -49,7 +49,14 @@ class Flats:
 
 
 def round_faces(mesh: TriangleMesh) -> list[Round]:
-    """Every face of a solid that is round most of the way about. O(triangles)."""
+    """Every face of a solid that is round most of the way about. O(triangles).
+
+    >>> from core.outlines import circle
+    >>> from core.solids import Frame, Prism, prism_body, triangle_mesh
+    >>> pin = triangle_mesh(prism_body(Prism(Frame(), circle(8), 0, 20), "pin"))
+    >>> [(one.face, round(one.across_mm, 2)) for one in round_faces(pin)]
+    [('side', 8.01)]
+    """
     found = []
     for index, corners, normals, area in _groups(mesh):
         if area < LEAST_MM2 or len(corners) < 12:
@@ -76,7 +83,14 @@ def round_faces(mesh: TriangleMesh) -> list[Round]:
 
 
 def flat_pairs(mesh: TriangleMesh) -> list[Flats]:
-    """Every pair of parallel faces of one and the same step that lie over each other."""
+    """Every pair of parallel faces of one and the same step that lie over each other.
+
+    >>> from core.outlines import rectangle
+    >>> from core.solids import Frame, Prism, prism_body, triangle_mesh
+    >>> plate = triangle_mesh(prism_body(Prism(Frame(), rectangle(30, 20), 0, 4), "plate"))
+    >>> sorted(round(pair.apart_mm, 6) for pair in flat_pairs(plate))
+    [4.0, 20.0, 30.0]
+    """
     flats: dict[str, list[tuple[str, Points, float, Points]]] = {}
     for index, corners, normals, area in _groups(mesh):
         mean = normals.mean(axis=0)

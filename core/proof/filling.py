@@ -15,7 +15,12 @@ Triangles = NDArray[np.int64]
 
 
 def fill_holes(vertices: Points, triangles: Triangles) -> Triangles:
-    """The faces (m, 3) of a mesh with those that fill its holes. O(triangles · log triangles)."""
+    """The faces (m, 3) of a mesh with those that fill its holes. O(triangles · log triangles).
+
+    >>> corners = np.array([[0.0, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 1]])
+    >>> fill_holes(corners, np.array([[0, 2, 1], [0, 1, 3], [0, 3, 2]])).shape
+    (4, 3)
+    """
     filled = [triangles]
     for loop in open_loops(triangles, len(vertices)):
         flat = _flat(vertices[loop])
@@ -30,6 +35,9 @@ def open_loops(triangles: Triangles, count: int) -> list[NDArray[np.int64]]:
     """Loops of open edges as vertex numbers, running so that a fill's faces look outwards.
 
     A vertex where two holes touch begins and ends no loop: those are left out.
+
+    >>> [loop.tolist() for loop in open_loops(np.array([[0, 2, 1], [0, 1, 3], [0, 3, 2]]), 4)]
+    [[1, 2, 3]]
     """
     half = np.concatenate([triangles[:, [0, 1]], triangles[:, [1, 2]], triangles[:, [2, 0]]])
     code, back = half[:, 0] * count + half[:, 1], half[:, 1] * count + half[:, 0]

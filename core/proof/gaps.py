@@ -39,6 +39,10 @@ def smallest_gap(corners_a: Points, corners_b: Points) -> Gap:
 
     Raises:
         ValueError: one of the sets is empty.
+
+    >>> one = np.array([[[0.0, 0, 0], [1, 0, 0], [0, 1, 0]]])
+    >>> smallest_gap(one, one + [0, 0, 0.3]).distance_mm
+    0.3
     """
     if not len(corners_a) or not len(corners_b):
         raise ValueError("no faces to measure between")
@@ -51,7 +55,12 @@ def smallest_gap(corners_a: Points, corners_b: Points) -> Gap:
 
 def corner_gap(corners_a: Points, corners_b: Points) -> Gap:
     """The least distance from a corner of either set to a face of the other: quick, and never
-    less than the smallest gap."""
+    less than the smallest gap.
+
+    >>> one = np.array([[[0.0, 0, 0], [1, 0, 0], [0, 1, 0]]])
+    >>> corner_gap(one, one + [0, 0, 0.3]).distance_mm
+    0.3
+    """
     best = _corner_to_face(corners_a, corners_b)
     other = _corner_to_face(corners_b, corners_a)
     if other.distance_mm < best.distance_mm:
@@ -60,7 +69,13 @@ def corner_gap(corners_a: Points, corners_b: Points) -> Gap:
 
 
 def overlap_mm3(a: Body, b: Body) -> float:
-    """The volume two solids share, in mm³; see `shared_mm3`."""
+    """The volume two solids share, in mm³; see `shared_mm3`.
+
+    >>> from manifold3d import Manifold
+    >>> cube = Manifold.cube((10, 10, 10))
+    >>> round(overlap_mm3(Body(cube), Body(cube.translate((9, 0, 0)))), 6)
+    100.0
+    """
     return shared_mm3(a.solid, b.solid)
 
 
@@ -165,7 +180,13 @@ def _samples(edges: Points, stride: float) -> tuple[Points, NDArray[np.int64]]:
 
 def segment_distance(a: Points, b: Points) -> tuple[Points, Points]:
     """Nearest points of segment pairs, each (n, 2, 3); clamped as in Ericson, Real-Time
-    Collision Detection, section 5.1.9 (from memory)."""
+    Collision Detection, section 5.1.9 (from memory).
+
+    >>> one = np.array([[[0.0, 0, 0], [10, 0, 0]]])
+    >>> a, b = segment_distance(one, np.array([[[5.0, 2, 0], [5, 8, 0]]]))
+    >>> a.tolist(), b.tolist()
+    ([[5.0, 0.0, 0.0]], [[5.0, 2.0, 0.0]])
+    """
     d1, d2, r = a[:, 1] - a[:, 0], b[:, 1] - b[:, 0], a[:, 0] - b[:, 0]
     aa = np.maximum(np.einsum("ij,ij->i", d1, d1), 1e-30)
     ee = np.maximum(np.einsum("ij,ij->i", d2, d2), 1e-30)

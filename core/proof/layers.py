@@ -53,6 +53,7 @@ class LayerTest:
 
     @property
     def area_mm2(self) -> float:
+        """All that has nothing under it, mm²."""
         return sum(piece.area_mm2 for piece in self.pieces)
 
     def of(self, kind: Carriage) -> list[Unsupported]:
@@ -62,10 +63,16 @@ class LayerTest:
 
     @property
     def islands(self) -> int:
+        """How many pieces begin in mid-air."""
         return sum(piece.kind == "island" for piece in self.pieces)
 
     def needing_support_mm2(self, bridge_limit_mm: float) -> float:
-        """The area that will not hold by itself: all but the bridges that are short enough."""
+        """The area that will not hold by itself: all but the bridges that are short enough.
+
+        >>> tee = Manifold.cube((10, 10, 20)) + Manifold.cube((30, 10, 2)).translate((-10, 0, 18))
+        >>> round(test_layers(tee, 0.2, 45).needing_support_mm2(10.0))
+        196
+        """
         return sum(
             piece.area_mm2
             for piece in self.pieces
@@ -79,6 +86,11 @@ def test_layers(standing: Manifold, layer_mm: float, limit_deg: float) -> LayerT
     A layer can only stand out too far where some face that leans out more than the limit passes
     between its slice and the one below; only those layers are sliced, with the one below each.
     O(layers with steep faces · slice size).
+
+    >>> tee = Manifold.cube((10, 10, 20)) + Manifold.cube((30, 10, 2)).translate((-10, 0, 18))
+    >>> test = test_layers(tee, 0.2, 45)
+    >>> [(piece.kind, round(piece.span_mm, 2)) for piece in test.pieces]
+    [('cantilever', 10.0), ('cantilever', 10.0)]
     """
     layer, heights = layer_heights(standing, layer_mm)
     reach = layer * math.tan(math.radians(limit_deg)) + LEAN_MM
@@ -109,7 +121,12 @@ def _slice(standing: Manifold, z: float) -> CrossSection:
 
 
 def layer_heights(standing: Manifold, layer_mm: float) -> tuple[float, NDArray[np.float64]]:
-    """The layer height used, mm, thicker than asked for past MOST_LAYERS, and every mid height."""
+    """The layer height used, mm, thicker than asked for past MOST_LAYERS, and every mid height.
+
+    >>> layer, heights = layer_heights(Manifold.cube((1, 1, 1)), 0.2)
+    >>> layer, np.round(heights, 3).tolist()
+    (0.2, [0.1, 0.3, 0.5, 0.7, 0.9])
+    """
     height = float(standing.bounding_box()[5])
     layer = max(layer_mm, height / MOST_LAYERS)
     count = max(1, math.ceil(height / layer - 0.5))

@@ -52,6 +52,10 @@ def divided(corners: Points, longest_mm: float) -> tuple[Points, NDArray[np.int6
 
     Returns:
         The pieces (n, 3, 3), and which triangle each is of (n,).
+
+    >>> corners, owner = divided(np.array([[[0.0, 0, 0], [4, 0, 0], [0, 4, 0]]]), 2.5)
+    >>> len(corners), set(owner.tolist())
+    (8, {0})
     """
     done: list[Points] = []
     owners: list[NDArray[np.int64]] = []

@@ -17,12 +17,23 @@ class Bulk:
     size_mm: tuple[float, float, float]
 
     def mass_g(self, density_g_cm3: float) -> float:
-        """Solid mass: volume times density."""
+        """Solid mass: volume times density.
+
+        >>> Bulk(1000.0, 600.0, (0, 0, 0), (10, 10, 10)).mass_g(1.24)
+        1.24
+        """
         return self.volume_mm3 / 1000 * density_g_cm3
 
 
 def measure_bulk(mesh: TriangleMesh) -> Bulk:
-    """The bulk of a mesh. O(triangles)."""
+    """The bulk of a mesh. O(triangles).
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> bulk = measure_bulk(triangle_mesh(Body(Manifold.cube((10, 20, 5)))))
+    >>> round(bulk.volume_mm3, 6), bulk.area_mm2, bulk.centre_mm
+    (1000.0, 700.0, (5.0, 10.0, 2.5))
+    """
     corners = mesh.corners
     sixths = mesh.sixths
     volume = float(sixths.sum())

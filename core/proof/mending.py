@@ -38,6 +38,7 @@ class Faults:
 
     @property
     def sound(self) -> bool:
+        """Whether nothing is wrong with it."""
         return not (
             self.open_edges or self.turned_over or self.doubled or self.crowded_edges
             or self.crossing_share > 0.002
@@ -76,7 +77,12 @@ class Faults:
 
 
 def find_faults(vertices: Points, triangles: Triangles) -> Faults:
-    """The faults of a mesh whose equal points are one. O(n log n), and some winding numbers."""
+    """The faults of a mesh whose equal points are one. O(n log n), and some winding numbers.
+
+    >>> corners = np.array([[0.0, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 1]])
+    >>> find_faults(corners, np.array([[0, 2, 1], [0, 1, 3], [0, 3, 2]])).open_edges
+    3
+    """
     area = np.linalg.norm(_crosses(vertices, triangles), axis=1) / 2
     distinct = (
         (triangles[:, 0] != triangles[:, 1])
@@ -146,7 +152,12 @@ def _crossing_share(vertices: Points, faces: Triangles) -> float:
 
 
 def mend(vertices: Points, triangles: Triangles) -> tuple[Points, Triangles]:
-    """Doubled and empty faces dropped, faces turned the same way and outwards, holes filled."""
+    """Doubled and empty faces dropped, faces turned the same way and outwards, holes filled.
+
+    >>> corners = np.array([[0.0, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 1]])
+    >>> len(mend(corners, np.array([[0, 2, 1], [0, 1, 3], [0, 3, 2]]))[1])
+    4
+    """
     import trimesh
 
     mesh = trimesh.Trimesh(vertices, triangles, process=True)

@@ -25,6 +25,13 @@ def check_overhang(standing: TriangleMesh, limit_deg: float, layer_mm: float) ->
     """Faces of a mesh standing on z = 0 that lean more than ``limit_deg`` from the vertical.
 
     A face whose corners all lie within half a layer of the bed rests on it.
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> tee = Manifold.cube((10, 10, 20)) + Manifold.cube((30, 10, 2)).translate((-10, 0, 18))
+    >>> over = check_overhang(triangle_mesh(Body(tee)), 45, 0.2)
+    >>> round(over.area_mm2), over.steepest_deg
+    (200, 90.0)
     """
     corners = standing.corners
     crosses = standing.crosses

@@ -43,6 +43,12 @@ def shallow_reliefs(mesh: TriangleMesh, layer_mm: float, side_mm: float) -> list
         mesh: as it stands on the bed.
 
     O(triangles · log triangles).
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> plate = Manifold.cube((30, 20, 3)) + Manifold.cube((10, 10, 0.1)).translate((5, 5, 3))
+    >>> [round(one.height_mm, 3) for one in shallow_reliefs(triangle_mesh(Body(plate)), 0.2, 0.2)]
+    [0.1]
     """
     flats = _Flats.of(mesh, layer_mm, side_mm)
     near = flats.beside_another()

@@ -18,20 +18,36 @@ Loops = list[NDArray[np.float64]]
 
 
 def cut_by_plane(body: Body, frame: Frame) -> CrossSection:
-    """The section of a body in a frame's own plane: u along its x, v along its y."""
+    """The section of a body in a frame's own plane: u along its x, v along its y.
+
+    >>> from manifold3d import Manifold
+    >>> cut_by_plane(Body(Manifold.cube((10, 20, 5))), Frame((0, 0, 2.0))).area()
+    200.0
+    """
     return body.solid.transform(frame.into).slice(0.0)
 
 
 def window(
     section: CrossSection, low: tuple[float, float], high: tuple[float, float]
 ) -> CrossSection:
-    """The part of a section inside a rectangle."""
+    """The part of a section inside a rectangle.
+
+    >>> from manifold3d import Manifold
+    >>> whole = cut_by_plane(Body(Manifold.cube((10, 20, 5))), Frame((0, 0, 2.0)))
+    >>> window(whole, (0, 0), (5, 5)).area()
+    25.0
+    """
     box = CrossSection.square((high[0] - low[0], high[1] - low[1])).translate(low)
     return section ^ box
 
 
 def loops(section: CrossSection) -> Loops:
-    """The polygons of a section, (n, 2) each, mm; holes run clockwise."""
+    """The polygons of a section, (n, 2) each, mm; holes run clockwise.
+
+    >>> from manifold3d import Manifold
+    >>> len(loops(cut_by_plane(Body(Manifold.cube((10, 20, 5))), Frame((0, 0, 2.0)))))
+    1
+    """
     return [np.asarray(polygon, dtype=np.float64) for polygon in section.to_polygons()]
 
 
@@ -44,6 +60,7 @@ class Dimension:
 
     @property
     def gap_mm(self) -> float:
+        """From end to end, mm."""
         return float(np.hypot(self.end[0] - self.start[0], self.end[1] - self.start[1]))
 
 

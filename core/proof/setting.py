@@ -19,6 +19,7 @@ class Setting:
 
     @classmethod
     def of(cls, process: Process) -> Setting:
+        """What a process says of how things stand and hang."""
         return cls(
             process.bed_mm, process.line_mm, process.layer_mm,
             process.overhang_limit_deg, process.bridge_limit_mm,

@@ -18,6 +18,12 @@ def thinnest_upright(standing: Manifold) -> float | None:
 
     A pin is a piece of the cross-section less than THIN_MM thick that is found again at level
     after level over SLENDER times its thickness. O(levels · slice size).
+
+    >>> plate = Manifold.cube((20, 20, 2))
+    >>> round(thinnest_upright(plate + Manifold.cylinder(20, 1.5).translate((10, 10, 2))), 1)
+    2.9
+    >>> thinnest_upright(plate) is None
+    True
     """
     height = float(standing.bounding_box()[5])
     gap = height / LEVELS

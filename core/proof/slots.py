@@ -38,6 +38,12 @@ def measure_slots(
 
     Args:
         rays: of the mesh, and ``spread`` points over it, where they are at hand.
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> fork = Manifold.cube((20, 10, 10)) - Manifold.cube((2, 10, 8)).translate((9, 0, 2))
+    >>> round(measure_slots(triangle_mesh(Body(fork))).thinnest[0], 3)
+    2.0
     """
     points, triangle, normals = spread or spread_points(mesh, spacing_mm)
     rays = rays or Rays(mesh)
@@ -46,7 +52,15 @@ def measure_slots(
 
 
 def slots_at(rays: Rays, points: Points, normals: Points) -> Points:
-    """The width of the slot outside points (n, 3) of a surface, mm; nan where there is none."""
+    """The width of the slot outside points (n, 3) of a surface, mm; nan where there is none.
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> fork = Manifold.cube((20, 10, 10)) - Manifold.cube((2, 10, 8)).translate((9, 0, 2))
+    >>> rays = Rays(triangle_mesh(Body(fork)))
+    >>> round(float(slots_at(rays, np.array([[9.0, 5, 5]]), np.array([[1.0, 0, 0]]))[0]), 3)
+    2.0
+    """
     return _open(rays, points, normals, _across(rays, points, normals))
 
 

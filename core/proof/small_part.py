@@ -50,7 +50,14 @@ class LoosePiece:
 
 
 def small_pieces(mesh: TriangleMesh) -> list[LoosePiece]:
-    """Every loose piece of a mesh, hollows aside, judged by itself."""
+    """Every loose piece of a mesh, hollows aside, judged by itself.
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> two = Manifold.cube((10, 10, 10)) + Manifold.cube((50, 50, 50)).translate((20, 0, 0))
+    >>> sorted(piece.small for piece in small_pieces(triangle_mesh(Body(two))))
+    [False, True]
+    """
     volumes, label = mesh.shells
     found = []
     hollow = {
@@ -85,6 +92,10 @@ def is_small_part(points: Points) -> bool:
     """Whether points (n, 3) go into the cylinder in some orientation.
 
     A piece within 0.1 mm of going in counts as small. O(orientations · hull corners).
+
+    >>> corners = np.array([[x, y, z] for x in (0, 1) for y in (0, 1) for z in (0, 1)], dtype=float)
+    >>> is_small_part(corners * 20), is_small_part(corners * 40)
+    (True, False)
     """
     size = np.sort(np.ptp(points, axis=0))
     if float(np.linalg.norm(size)) < SHALLOW_MM:

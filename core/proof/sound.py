@@ -46,6 +46,11 @@ def sound_solid(mesh: TriangleMesh, closes: bool, doubled: bool = True) -> Sound
     Args:
         closes: whether every edge is met by as many triangles one way as the other.
         doubled: whether any face may stand twice.
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> sound_solid(triangle_mesh(Body(Manifold.cube((10, 10, 10)))), closes=True).solid.volume()
+    1000.0
     """
     if not closes or not len(mesh.triangles):
         return Sound(mesh, None)

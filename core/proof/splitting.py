@@ -27,6 +27,11 @@ def where_to_cut(solid: Manifold, room_mm: tuple[float, float, float]) -> tuple[
 
     Each cut may slide as far as the pieces beside it still fit; it is put where the section is
     least. O(cuts · slice size).
+
+    >>> where_to_cut(Manifold.cube((100, 20, 10)), (220, 220, 250))
+    ()
+    >>> len(where_to_cut(Manifold.cube((300, 20, 10)), (220, 220, 250)))
+    1
     """
     box = solid.bounding_box()
     low, high = np.array(box[:3]), np.array(box[3:])

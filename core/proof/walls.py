@@ -52,6 +52,12 @@ def spread_points(mesh: TriangleMesh, spacing_mm: float = SPACING_MM) -> Spread:
 
     The area is walked in equal strides; within a triangle the golden-ratio sequence spreads
     them (Roberts' R2 sequence, from memory). The same mesh always gives the same points.
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> points, triangle, normals = spread_points(triangle_mesh(Body(Manifold.cube((20, 20, 20)))))
+    >>> bool((np.abs(np.linalg.norm(normals, axis=1) - 1) < 1e-9).all())
+    True
     """
     corners = mesh.corners
     double = mesh.doubled
@@ -107,6 +113,12 @@ def measure_walls(
 
     Args:
         rays: of the mesh, and ``spread`` points over it, where they are at hand.
+
+    >>> from manifold3d import Manifold
+    >>> from core.solids import Body, triangle_mesh
+    >>> walls = measure_walls(triangle_mesh(Body(Manifold.cube((40, 30, 2)))))
+    >>> round(walls.thinnest[0], 4), round(walls.percentile(50), 4)
+    (2.0, 2.0)
     """
     points, triangle, normals = spread or spread_points(mesh, spacing_mm)
     reached, facing = (rays or Rays(mesh)).cast(points, -normals)

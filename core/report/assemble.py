@@ -68,6 +68,12 @@ def report_on(
         spacing_mm: between the places at which walls and slots are measured.
         proof: whether to run the checks; without them nothing is measured.
         remedies: whether to try remedies, each on a copy; what is not tried is not offered.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> report = report_on(solve(begun("lidded_box")), remedies=False)
+    >>> report.severity in ("good", "note"), [part.closed for part in report.parts]
+    (True, [True, True])
     """
     if not proof:
         found = accepted(solution, judge_project(solution))

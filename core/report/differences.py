@@ -7,7 +7,15 @@ from core.views.report import Difference
 
 
 def differences(before: Project, after: Project) -> list[Difference]:
-    """Every difference a maker would want to hear of, in the document's own words."""
+    """Every difference a maker would want to hear of, in the document's own words.
+
+    >>> from core.project.edits import Edit, apply_edits
+    >>> from core.project.starters import begun
+    >>> before = begun("lidded_box")
+    >>> after = apply_edits(before, [Edit("measures.wall", "3 mm")])
+    >>> [(one.before, one.after) for one in differences(before, after)]
+    [('2.8 mm', '3 mm')]
+    """
     found = _named(
         "measure",
         {m.name: m.expression for m in before.measures},
@@ -113,7 +121,11 @@ def _named(what: str, before: dict[str, str], after: dict[str, str]) -> list[Dif
 
 
 def short(value: object) -> str:
-    """A value in few words."""
+    """A value in few words.
+
+    >>> short(2.5), short("wall / 2")
+    ('2.5', 'wall / 2')
+    """
     if isinstance(value, dict):
         return ", ".join(f"{k} {short(v)}" for k, v in value.items() if v not in ("", "0", None))
     if isinstance(value, float):

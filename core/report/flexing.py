@@ -32,7 +32,13 @@ _UNIT = {"length": "mm", "angle": "deg", "number": "", "count": ""}
 
 
 def key_measures(solution: Solution) -> list[Typed]:
-    """Measures that decide themselves: a plain number, not nought, that something follows."""
+    """Measures that decide themselves: a plain number, not nought, that something follows.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> [one.path for one in key_measures(solve(begun("lidded_box")))]
+    ['measures.wide', 'measures.broad', 'measures.tall', 'measures.wall']
+    """
     return [
         typed
         for typed in solution.measures.values()
@@ -179,6 +185,10 @@ class _Push:
 
 
 def measure_name(path: str) -> str:
-    """A measure as it is called: its part before it, where it belongs to one."""
+    """A measure as it is called: its part before it, where it belongs to one.
+
+    >>> measure_name("measures.wall"), measure_name("parts.lid.measures.lip")
+    ('wall', 'lid.lip')
+    """
     words = path.split(".")
     return words[1] if words[0] == "measures" else f"{words[1]}.{words[3]}"

@@ -55,7 +55,13 @@ def marks_of(result: PartResult, group: Printed, process: Process) -> Marks:
 
 
 def marks_view(solution: Solution) -> MarksView:
-    """The marks of every printed part, and one legend for all of them."""
+    """The marks of every printed part, and one legend for all of them.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> len(marks_view(solve(begun("lidded_box"))).parts)
+    2
+    """
     process = solution.project.process
     parts, areas = [], np.zeros((len(KINDS), 4))
     for group in printed_groups(solution):

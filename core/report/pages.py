@@ -48,7 +48,11 @@ class PageView(View):
 
 
 def page_names() -> list[PageName]:
-    """Every page, in the order of the catalogue."""
+    """Every page, in the order of the catalogue.
+
+    >>> sorted({name.room for name in page_names()})
+    ['checks', 'fits', 'steps']
+    """
     steps = sorted((kind for kind in STEPS.values() if kind.offered), key=lambda one: one.rank)
     return [
         *(PageName(room="steps", kind=one.kind, title=one.title) for one in steps),
@@ -62,6 +66,9 @@ def page_of(room: str, kind: str) -> PageView:
 
     Raises:
         BuildError: there is no such page.
+
+    >>> page_of("steps", "hole").title
+    'Hole'
     """
     if room == "steps" and kind in STEPS:
         return _step(STEPS[kind])

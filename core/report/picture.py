@@ -27,7 +27,13 @@ Pixels = NDArray[np.float64]
 
 
 def picture_of(solution: Solution) -> bytes | None:
-    """A WebP picture with a clear ground, 320 by 200; None where nothing has a solid."""
+    """A WebP picture with a clear ground, 320 by 200; None where nothing has a solid.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> picture_of(solve(begun("lidded_box")))[8:12]
+    b'WEBP'
+    """
     found = _triangles(solution)
     if found is None:
         return None

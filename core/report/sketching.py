@@ -9,7 +9,13 @@ from core.views.report import FaceView, SketchFit, SketchPart, SketchView
 
 
 def sketch_view(solution: Solution) -> SketchView:
-    """What the stage draws of a document solved as a sketch."""
+    """What the stage draws of a document solved as a sketch.
+
+    >>> from core.project.solve import sketch
+    >>> from core.project.starters import begun
+    >>> [part.name for part in sketch_view(sketch(begun("lidded_box"))).parts]
+    ['base', 'lid']
+    """
     parts = []
     for result in solution.parts.values():
         if result.state.body is None:

@@ -48,6 +48,7 @@ class Body:
 
     @property
     def is_empty(self) -> bool:
+        """Whether nothing is left of it; the kernel works it out now."""
         return bool(self.solid.is_empty())
 
     @property
@@ -58,4 +59,5 @@ class Body:
 
     @property
     def volume_mm3(self) -> float:
+        """Its volume, mm³."""
         return float(self.solid.volume())

@@ -219,6 +219,7 @@ def sections_of(faces: Faces, finish: Finish, shape: Shape) -> Points:
 
 
 def unit(ways: Points) -> Points:
+    """Directions (n, 3) of length one; of no length they stay."""
     return np.asarray(ways / np.maximum(np.linalg.norm(ways, axis=-1, keepdims=True), 1e-300))
 
 

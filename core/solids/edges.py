@@ -70,6 +70,13 @@ def chains_between(mesh: TriangleMesh, one: FaceName, other: FaceName) -> list[C
 
     Raises:
         BuildError: there is no such face here, or the two do not meet; offers the nearest.
+
+    >>> from core.outlines import rectangle
+    >>> from core.solids import Frame, Prism, prism_body, triangle_mesh
+    >>> plate = triangle_mesh(prism_body(Prism(Frame(), rectangle(30, 20), 0, 4), "plate"))
+    >>> (chain,) = chains_between(plate, ("plate", "top"), ("plate", "front"))
+    >>> chain.points.tolist()
+    [[-15.0, -10.0, 4.0], [15.0, -10.0, 4.0]]
     """
     a, b = (_index(mesh, face) for face in (one, other))
     borders = _borders(mesh)
@@ -85,7 +92,15 @@ def chains_between(mesh: TriangleMesh, one: FaceName, other: FaceName) -> list[C
 
 
 def meet(mesh: TriangleMesh, one: FaceName, other: FaceName) -> bool:
-    """Whether two faces that are both there meet in an edge."""
+    """Whether two faces that are both there meet in an edge.
+
+    >>> from core.outlines import rectangle
+    >>> from core.solids import Frame, Prism, prism_body, triangle_mesh
+    >>> plate = triangle_mesh(prism_body(Prism(Frame(), rectangle(30, 20), 0, 4), "plate"))
+    >>> top = ("plate", "top")
+    >>> meet(plate, top, ("plate", "front")), meet(plate, top, ("plate", "bottom"))
+    (True, False)
+    """
     borders = _borders(mesh)
     a, b = (mesh.faces.index(face) for face in (one, other))
     return bool(((borders.left == a) & (borders.right == b)).any())
@@ -95,6 +110,12 @@ def every_chain(mesh: TriangleMesh, convex: bool, step: str = "") -> list[Chain]
     """Every chain of edges that is convex, or concave; of one step's faces where a step is named.
 
     O(triangles · log triangles).
+
+    >>> from core.outlines import rectangle
+    >>> from core.solids import Frame, Prism, prism_body, triangle_mesh
+    >>> plate = triangle_mesh(prism_body(Prism(Frame(), rectangle(30, 20), 0, 4), "plate"))
+    >>> len(every_chain(plate, convex=True)), len(every_chain(plate, convex=False))
+    (12, 0)
     """
     borders = _borders(mesh)
     once = borders.left < borders.right

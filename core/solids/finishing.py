@@ -100,6 +100,12 @@ def every_edge_rounded(body: Body, radius: float, convex: bool, of: str, step: s
 
     Args:
         of: the step whose faces they border; empty: every edge.
+
+    >>> from core.outlines import rectangle
+    >>> from core.solids import Frame, Prism, prism_body
+    >>> plate = prism_body(Prism(Frame(), rectangle(30, 20), 0, 10), "plate")
+    >>> every_edge_rounded(plate, 2.0, True, "", "soft").body.volume_mm3 < plate.volume_mm3
+    True
     """
     mesh = triangle_mesh(body)
     wanted = [Finish(chain, radius) for chain in every_chain(mesh, convex, of)]

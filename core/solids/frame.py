@@ -29,6 +29,7 @@ class Frame:
 
     @property
     def y_axis(self) -> Vector:
+        """Square to both, so that the three are right-handed."""
         return _cross(self.z_axis, self.x_axis)
 
     def point(self, x: float, y: float, z: float) -> Vector:

@@ -27,7 +27,13 @@ _loaders: list[Loader] = []
 
 
 def mesh_key(vertices: Points, triangles: Triangles) -> str:
-    """The name of a mesh: a hash of its points and corners."""
+    """The name of a mesh: a hash of its points and corners.
+
+    >>> corners = np.array([[0.0, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 1]])
+    >>> faces = np.array([[0, 2, 1], [0, 1, 3], [1, 2, 3], [0, 3, 2]])
+    >>> mesh_key(corners, faces) == mesh_key(corners.copy(), faces)
+    True
+    """
     digest = hashlib.blake2b(digest_size=12)
     digest.update(np.ascontiguousarray(vertices, dtype=np.float64).tobytes())
     digest.update(np.ascontiguousarray(triangles, dtype=np.int64).tobytes())
@@ -35,7 +41,13 @@ def mesh_key(vertices: Points, triangles: Triangles) -> str:
 
 
 def keep_mesh(vertices: Points, triangles: Triangles) -> str:
-    """Keeps a mesh at hand under its key, which is returned."""
+    """Keeps a mesh at hand under its key, which is returned.
+
+    >>> corners = np.array([[0.0, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 1]])
+    >>> faces = np.array([[0, 2, 1], [0, 1, 3], [1, 2, 3], [0, 3, 2]])
+    >>> keep_mesh(corners, faces) == mesh_key(corners, faces)
+    True
+    """
     key = mesh_key(vertices, triangles)
     with _lock:
         _kept[key] = (vertices, triangles)
@@ -54,6 +66,11 @@ def imported_body(key: str, scale: float, step: str) -> Body:
 
     Raises:
         BuildError: no mesh of that key, or one that is not closed.
+
+    >>> corners = np.array([[0.0, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 1]])
+    >>> key = keep_mesh(corners, np.array([[0, 2, 1], [0, 1, 3], [1, 2, 3], [0, 3, 2]]))
+    >>> round(imported_body(key, 6.0, "corner").volume_mm3, 6)
+    36.0
     """
     with _lock:
         found = _kept.get(key)

@@ -49,6 +49,11 @@ def lofted_body(
 
     Raises:
         BuildError: fewer than two stops, stops that do not rise, or outlines with holes.
+
+    >>> from core.outlines import rectangle
+    >>> stops = [Stop(rectangle(10, 10), 0.0), Stop(rectangle(20, 20), 15.0)]
+    >>> round(lofted_body(stops, Frame(), "hopper").volume_mm3, 3)
+    3500.0
     """
     if len(stops) < 2:
         raise BuildError("a loft needs a second outline", remedy="add a station")
@@ -99,6 +104,11 @@ def matched(outlines: Sequence[Outline], side: Side) -> tuple[list[Points], list
 
     Outlines of as many segments are matched segment by segment; others by their share of the
     way round from straight in front (−y), every corner of each kept.
+
+    >>> from core.outlines import rectangle
+    >>> points, names = matched([rectangle(10, 10), rectangle(20, 30)], "inside")
+    >>> points[0].shape == points[1].shape, names
+    (True, ['front', 'right', 'back', 'left'])
     """
     loops = [outline.outer for outline in outlines]
     if len({len(loop.segments) for loop in loops}) == 1:

@@ -109,7 +109,11 @@ class TriangleMesh:
 
 
 def triangle_crosses(corners: NDArray[np.float64]) -> NDArray[np.float64]:
-    """Of triangles (m, 3, 3), outward normals as long as twice their area, (m, 3)."""
+    """Of triangles (m, 3, 3), outward normals as long as twice their area, (m, 3).
+
+    >>> triangle_crosses(np.array([[[0.0, 0, 0], [2, 0, 0], [0, 3, 0]]])).tolist()
+    [[0.0, 0.0, 6.0]]
+    """
     return _cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
 
 
@@ -131,14 +135,27 @@ def lengths(vectors: NDArray[np.float64]) -> NDArray[np.float64]:
 
 
 def face_area(mesh: TriangleMesh, step: str, face: str) -> float:
-    """The area in mm² of what is left of one named face."""
+    """The area in mm² of what is left of one named face.
+
+    >>> from core.outlines import rectangle
+    >>> from core.solids import Frame, Prism, prism_body
+    >>> plate = triangle_mesh(prism_body(Prism(Frame(), rectangle(30, 20), 0, 4), "plate"))
+    >>> face_area(plate, "plate", "top")
+    600.0
+    """
     own = [one == (step, face) for one in mesh.faces]
     return float(mesh.face_areas[own].sum())
 
 
 def paired_edges(mesh: TriangleMesh) -> tuple[NDArray[np.int64], ...]:
     """Every edge of every triangle of a closed mesh: its start and end (3 m,), the triangle it runs
-    round counter-clockwise, and the one beyond it. O(triangles · log triangles)."""
+    round counter-clockwise, and the one beyond it. O(triangles · log triangles).
+
+    >>> from manifold3d import Manifold
+    >>> start, end, owner, beyond = paired_edges(triangle_mesh(Body(Manifold.cube((1, 1, 1)))))
+    >>> len(start), bool((owner != beyond).all())
+    (36, True)
+    """
     triangles, count = mesh.triangles, len(mesh.vertices)
     start, end = triangles.ravel(), np.roll(triangles, -1, axis=1).ravel()
     owner = np.repeat(np.arange(len(triangles)), 3)
@@ -151,6 +168,10 @@ def paired_edges(mesh: TriangleMesh) -> tuple[NDArray[np.int64], ...]:
 def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int32]:
     """Which piece each triangle belongs to, (m,): one face, as far as it bends by less at a
     time.
+
+    >>> from manifold3d import Manifold
+    >>> len(set(smooth_pieces(triangle_mesh(Body(Manifold.cube((1, 1, 1))))).tolist()))
+    6
     """
     triangles = mesh.triangles
     _, _, owner, other = paired_edges(mesh)
@@ -164,7 +185,13 @@ def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int3
 
 
 def triangle_mesh(body: Body) -> TriangleMesh:
-    """The finished triangles of a body. O(triangles)."""
+    """The finished triangles of a body. O(triangles).
+
+    >>> from manifold3d import Manifold
+    >>> mesh = triangle_mesh(Body(Manifold.cube((1, 1, 1))))
+    >>> mesh.vertices.shape, mesh.triangles.shape
+    ((8, 3), (12, 3))
+    """
     raw = body.solid.to_mesh64()
     vertices = np.asarray(raw.vert_properties, dtype=np.float64)[:, :3]
     triangles = np.asarray(raw.tri_verts, dtype=np.int64)

@@ -70,6 +70,7 @@ class Prism:
         return offset_outline(self.outline, -(z - self.low) * self.lean - inset)
 
     def with_outline(self, outline: Outline) -> Prism:
+        """The same prism over another outline."""
         return replace(self, outline=outline)
 
     def faces(self) -> dict[str, Frame]:
@@ -124,6 +125,10 @@ def prism_body(prism: Prism, step: str, side: Side = "inside", **names: str) -> 
 
     Raises:
         BuildError: a rim does not fit; names the largest that does.
+
+    >>> from core.outlines import rectangle
+    >>> prism_body(Prism(Frame(), rectangle(30, 20), 0, 4), "plate").bounds
+    (-15.0, -10.0, 0.0, 15.0, 10.0, 4.0)
     """
     height = prism.high - prism.low
     if height <= 0:
@@ -151,7 +156,11 @@ def prism_body(prism: Prism, step: str, side: Side = "inside", **names: str) -> 
 
 
 def rims_fit(prism: Prism) -> None:
-    """Refuses rims that are higher or deeper than the prism has room for."""
+    """Refuses rims that are higher or deeper than the prism has room for.
+
+    >>> from core.outlines import rectangle
+    >>> rims_fit(Prism(Frame(), rectangle(30, 20), 0, 4, top_rim=Rim("chamfer", 2.0)))
+    """
     height = prism.high - prism.low
     rims = [rim for rim in (prism.bottom_rim, prism.top_rim) if rim.shape != "square"]
     if not rims:

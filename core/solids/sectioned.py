@@ -37,6 +37,12 @@ def section_of(body: Body, frame: Frame, below: float = 0.0) -> list[Outline]:
         BuildError: the plane misses the body.
 
     O(triangles).
+
+    >>> from core.outlines import rectangle
+    >>> from core.solids import Prism, prism_body
+    >>> plate = prism_body(Prism(Frame(), rectangle(30, 20), 0, 4), "plate")
+    >>> [outline.area for outline in section_of(plate, Frame((0.0, 0.0, 2.0)))]
+    [600.0]
     """
     mesh = triangle_mesh(body.moved(frame.into))
     loops = [_loop(points, faces) for points, faces in _runs(mesh, -below - UNDER_MM)]

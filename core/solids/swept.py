@@ -44,6 +44,12 @@ def swept_body(
     Raises:
         BuildError: an arc bends tighter than the outline reaches, a corner turns back, or it
             crosses itself; names the place.
+
+    >>> from core.outlines import rectangle
+    >>> from core.outlines.curves import Line
+    >>> rail = swept_body(rectangle(4, 4), [Line((0, 0), (30, 0))], False, Frame(), "rail")
+    >>> round(rail.volume_mm3, 6)
+    480.0
     """
     low_x, _, high_x, _ = outline.bounds
     polygons, names = flatten(outline, side)
@@ -268,5 +274,10 @@ def _mitre(arriving: Point, leaving: Point, at: Point) -> Point:
 
 
 def path_length(path: Sequence[Segment]) -> float:
-    """The length of a path in mm, arcs exact."""
+    """The length of a path in mm, arcs exact.
+
+    >>> from core.outlines.curves import Line
+    >>> path_length([Line((0, 0), (10, 0)), Line((10, 0), (10, 5))])
+    15.0
+    """
     return sum(segment.length for segment in path)

@@ -28,6 +28,11 @@ def turned_body(
 
     Raises:
         BuildError: the outline crosses the axis; names the point furthest across.
+
+    >>> from core.outlines import rectangle
+    >>> ring = turned_body(rectangle(2, 4).moved(10, 0), Frame(), "ring", "same area")
+    >>> round(ring.volume_mm3 / (2 * math.pi * 10 * 8), 6)
+    1.0
     """
     low_x = outline.bounds[0]
     if low_x < -1e-6:

@@ -227,5 +227,9 @@ def teardrop(diameter: float) -> Outline:
 
 
 def reach_through(bounds: tuple[float, ...]) -> float:
-    """Longer than any way through the part, in mm."""
+    """Longer than any way through the part, in mm.
+
+    >>> reach_through((0, 0, 0, 3, 4, 12)) > 13
+    True
+    """
     return sum(bounds[i + 3] - bounds[i] for i in range(3)) + 1.0

@@ -132,7 +132,11 @@ def _traced(its: TracedFields, state: PartState) -> Outline:
 
 
 def traced_outlines(path: str, width: float) -> list[Outline]:
-    """The shapes of a drawing centred on the origin; ``width`` nought keeps it as drawn."""
+    """The shapes of a drawing centred on the origin; ``width`` nought keeps it as drawn.
+
+    >>> traced_outlines("M 0 0 L 10 0 L 10 5 Z", 40)[0].size
+    (40.0, 20.0)
+    """
     if width < 0:
         raise BuildError(f"the width is {width:g} mm", remedy="nought keeps it as drawn")
     loops = outlines.read_path(path)

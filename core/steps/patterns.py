@@ -38,12 +38,20 @@ class RepeatedFields(Fields):
 
 
 def shift(x: float, y: float, z: float) -> Matrix:
-    """A move as a (3, 4) matrix."""
+    """A move as a (3, 4) matrix.
+
+    >>> shift(1, 2, 3)[:3, 3].tolist()
+    [1.0, 2.0, 3.0]
+    """
     return np.column_stack([np.eye(3), [x, y, z]])
 
 
 def turn_about(frame: Frame, angle_deg: float) -> Matrix:
-    """A turn about a frame's z axis as a (3, 4) matrix."""
+    """A turn about a frame's z axis as a (3, 4) matrix.
+
+    >>> np.round(turn_about(Frame(), 90) @ [1, 0, 0, 1], 9).tolist()
+    [0.0, 1.0, 0.0]
+    """
     axis = np.array(frame.z_axis)
     angle = math.radians(angle_deg)
     skew = np.array([[0, -axis[2], axis[1]], [axis[2], 0, -axis[0]], [-axis[1], axis[0], 0]])
@@ -185,7 +193,11 @@ def _together(copies: list[Manifold]) -> Manifold:
 
 
 def distinct(moves: Sequence[Matrix]) -> list[Matrix]:
-    """Moves without those that stay put and without repeats."""
+    """Moves without those that stay put and without repeats.
+
+    >>> len(distinct([shift(0, 0, 0), shift(5, 0, 0), shift(5, 0, 0)]))
+    1
+    """
     kept: dict[tuple[float, ...], Matrix] = {}
     stay = tuple(np.round(shift(0, 0, 0), 6).ravel())
     for move in moves:

@@ -166,7 +166,11 @@ def _through_axis(state: PartState, step: str, angle_deg: float) -> Frame:
 
 
 def across(normal: tuple[float, ...]) -> tuple[float, float, float]:
-    """A unit vector in the plane of a normal, level where it can be."""
+    """A unit vector in the plane of a normal, level where it can be.
+
+    >>> across((0.0, -1.0, 0.0)), across((0.0, 0.0, 1.0))
+    ((1.0, 0.0, 0.0), (1.0, 0.0, 0.0))
+    """
     x, y = -normal[1], normal[0]
     size = math.hypot(x, y)
     return (x / size, y / size, 0.0) if size > PARALLEL else (1.0, 0.0, 0.0)

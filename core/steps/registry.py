@@ -72,6 +72,7 @@ class StepInput:
         return length_text(mm, self.unit, with_unit)
 
     def profile(self) -> Outline:
+        """The outline of the step."""
         assert self.outline is not None
         return self.outline
 

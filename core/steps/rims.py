@@ -325,6 +325,7 @@ def _flare(frame: Frame, inner: Outline, rim: Rim, step: str) -> Body:
 
 
 def size_fields(label: str, default: str) -> tuple[Field, ...]:
+    """The fields of a step that finishes edges: how much, and which edges."""
     return (
         Field("size", "length", label, default, above=0),
         Field("where", "choice", "where", "top rim", WHERE),

@@ -32,6 +32,12 @@ def opened(thread: Thread, gap_mm: float, outside: bool, other_mm: float = 0.0) 
 
     Raises:
         BuildError: nothing of the ridge is left.
+
+    >>> from core.threads import read_thread
+    >>> thread = read_thread("M20")
+    >>> exact, eased = (opened(thread, gap, outside=True) for gap in (0.0, 0.2))
+    >>> round(exact.crest, 3), round(eased.crest, 3)
+    (10.0, 9.8)
     """
     flank = math.tan(math.radians(thread.half_angle_deg))
     sign = -1.0 if outside else 1.0

@@ -38,7 +38,11 @@ TRAPEZOIDAL: dict[float, tuple[float, ...]] = {
 
 
 def crest_clearance(pitch: float) -> float:
-    """The crest clearance a_c of a trapezoidal thread in mm, by its pitch (ISO 2904)."""
+    """The crest clearance a_c of a trapezoidal thread in mm, by its pitch (ISO 2904).
+
+    >>> crest_clearance(4.0)
+    0.25
+    """
     return 0.15 if pitch < 2 else 0.25 if pitch <= 5 else 0.5
 
 

@@ -31,21 +31,42 @@ class Stripping:
 
     @property
     def weaker(self) -> str:
+        """Which of the two shears first."""
         return "bolt" if self.bolt_mm2 <= self.nut_mm2 else "nut"
 
 
 def overlap_mm(bolt: Opening, nut: Opening) -> float:
-    """How far the crests reach past each other along the radius; below nought they do not meet."""
+    """How far the crests reach past each other along the radius; below nought they do not meet.
+
+    >>> from core.threads import read_thread
+    >>> from core.threads.profile import opened
+    >>> thread = read_thread("M20")
+    >>> tight = overlap_mm(opened(thread, 0.0, True), opened(thread, 0.0, False))
+    >>> round(tight, 3)
+    1.353
+    """
     return bolt.crest - nut.root
 
 
 def full_depth_mm(thread: Thread) -> float:
-    """The overlap of the basic profile, without any gap."""
+    """The overlap of the basic profile, without any gap.
+
+    >>> from core.threads import read_thread
+    >>> round(full_depth_mm(read_thread("M20")), 3)
+    1.353
+    """
     return (thread.major - thread.minor_internal) / 2
 
 
 def half_width_mm(side: Opening, radius: float) -> float:
-    """Half the ridge (of a nut: the groove) at a radius, mm."""
+    """Half the ridge (of a nut: the groove) at a radius, mm.
+
+    >>> from core.threads import read_thread
+    >>> from core.threads.profile import opened
+    >>> thread = read_thread("M20")
+    >>> round(half_width_mm(opened(thread, 0.0, True), thread.pitch_diameter / 2), 3)
+    0.625
+    """
     share = (radius - side.root) / (side.crest - side.root)
     return side.half_at_root + (side.half_at_crest - side.half_at_root) * min(max(share, 0.0), 1.0)
 
@@ -53,7 +74,16 @@ def half_width_mm(side: Opening, radius: float) -> float:
 def stripping(
     thread: Thread, bolt: Opening, nut: Opening, length_mm: float, shear_mpa: float = SHEAR_MPA
 ) -> Stripping:
-    """The load at which an engaged length strips; nought where the ridges do not meet."""
+    """The load at which an engaged length strips; nought where the ridges do not meet.
+
+    >>> from core.threads import read_thread
+    >>> from core.threads.profile import opened
+    >>> thread = read_thread("M20")
+    >>> bolt, nut = opened(thread, 0.0, True), opened(thread, 0.0, False)
+    >>> short, long = (stripping(thread, bolt, nut, mm) for mm in (10.0, 20.0))
+    >>> short.weaker, round(long.strips_at_n / short.strips_at_n, 6)
+    ('bolt', 2.0)
+    """
     if overlap_mm(bolt, nut) <= 0 or length_mm <= 0:
         return Stripping(0.0, 0.0, 0.0)
     ridge = min(2 * half_width_mm(bolt, nut.root) / thread.pitch, 1.0)
@@ -68,6 +98,12 @@ def engaged_share(thread: Thread, gap_mm: float, inner_share: float) -> float:
 
     Args:
         inner_share: how much of the gap the bolt gives, 0 to 1.
+
+    >>> from core.threads import read_thread
+    >>> round(engaged_share(read_thread("M6"), 0.1, 0.5), 2)
+    0.86
+    >>> engaged_share(read_thread("M3"), 1.0, 0.5)
+    0.0
     """
     try:
         bolt = opened(thread, gap_mm * inner_share, True)
@@ -78,7 +114,12 @@ def engaged_share(thread: Thread, gap_mm: float, inner_share: float) -> float:
 
 
 def most_gap_mm(thread: Thread, inner_share: float, share: float = HALF) -> float:
-    """The largest gap a side, to 0.01 mm, at which that share of the depth stays engaged."""
+    """The largest gap a side, to 0.01 mm, at which that share of the depth stays engaged.
+
+    >>> from core.threads import read_thread
+    >>> most_gap_mm(read_thread("print 24x4"), 0.5)
+    0.5
+    """
     low, high = 0.0, thread.pitch
     for _ in range(40):
         middle = (low + high) / 2
@@ -93,6 +134,10 @@ def thread_that_holds(thread: Thread, gap_mm: float, inner_share: float) -> Thre
     """The coarse print form nearest in size that keeps half its depth at a gap, if any.
 
     Its pitch is the least, in half millimetres, that does; it is at most a third of the size.
+
+    >>> from core.threads import read_thread
+    >>> thread_that_holds(read_thread("M6"), 0.46, 0.5).name
+    'print 12x4'
     """
     major = math.ceil(thread.major - 1e-9)
     for size in range(major, 3 * major + 1):

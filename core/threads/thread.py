@@ -93,7 +93,12 @@ def metric(name: str, major: float, pitch: float, source: str = "ISO 68-1, ISO 7
 
 
 def trapezoidal(name: str, major: float, pitch: float) -> Thread:
-    """A 30° trapezoidal thread by ISO 2904: d2 = d − P/2, D1 = d − P, d3 = d − P − 2 a_c."""
+    """A 30° trapezoidal thread by ISO 2904: d2 = d − P/2, D1 = d − P, d3 = d − P − 2 a_c.
+
+    >>> t = trapezoidal("Tr20x4", 20, 4)
+    >>> t.pitch_diameter, t.minor_internal, t.minor_external
+    (18.0, 16, 15.5)
+    """
     clear = crest_clearance(pitch)
     return Thread(
         name, major, pitch, major - pitch / 2, major - pitch, major - pitch - 2 * clear,
@@ -102,7 +107,12 @@ def trapezoidal(name: str, major: float, pitch: float) -> Thread:
 
 
 def print_friendly(name: str, major: float, pitch: float) -> Thread:
-    """Our own form for upright printing: 45° flanks, flats of P/4, depth P/4."""
+    """Our own form for upright printing: 45° flanks, flats of P/4, depth P/4.
+
+    >>> t = print_friendly("print 24x4", 24, 4)
+    >>> t.pitch_diameter, t.minor_internal
+    (23.0, 22.0)
+    """
     minor = major - pitch / 2
     return Thread(
         name, major, pitch, major - pitch / 4, minor, minor, major, 45.0, "its own geometry"
@@ -110,6 +120,10 @@ def print_friendly(name: str, major: float, pitch: float) -> Thread:
 
 
 def custom(name: str, major: float, pitch: float, angle_deg: float, depth: float) -> Thread:
-    """Any symmetric form: included flank angle and depth of the ridge."""
+    """Any symmetric form: included flank angle and depth of the ridge.
+
+    >>> custom("own", 20, 3, 60, 1.5).minor_internal
+    17.0
+    """
     minor = major - 2 * depth
     return Thread(name, major, pitch, major - depth, minor, minor, major, angle_deg / 2, "as given")

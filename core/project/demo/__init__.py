@@ -56,7 +56,11 @@ STARTERS: dict[str, StarterInfo] = {
 
 
 def demo_document(name: str) -> Project:
-    """A demo project by file name."""
+    """A demo project by file name.
+
+    >>> demo_document("bait_tin").title
+    'Bait tin'
+    """
     return read_document(files(__package__).joinpath(f"{name}.json").read_text())
 
 

@@ -87,7 +87,11 @@ class Starter:
 
 @cache
 def starters() -> dict[str, Starter]:
-    """Everything there is to begin with, by name."""
+    """Everything there is to begin with, by name.
+
+    >>> starters()["jar"].title
+    'Jar with a screw cap'
+    """
     found = {name: Starter(name, one.title, one.about) for name, one in WITHOUT_QUESTIONS.items()}
     for name in NAMES:
         told = _file(name)
@@ -128,6 +132,9 @@ def begun(
     Raises:
         DocumentError: no such starter.
         BuildError: an answer cannot be worked out; at the measure it is for.
+
+    >>> begun("jar", "in").units
+    'in'
     """
     starter = starters().get(name)
     if starter is None or not starter.asks:
