@@ -111,6 +111,11 @@ def _made_ready() -> None:
 
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings")
     django.setup()
+    # what is loaded when it is first wanted is there for all builders
+    import scipy.interpolate
+    import scipy.optimize  # noqa: F401
+    import trimesh  # noqa: F401
+
     import workshop.reports  # noqa: F401
     from core.project.starters import begun
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import numpy as np
-import trimesh
 from numpy.typing import NDArray
 
 GLB_UNITS_PER_MM = 0.001  # glTF 2.0, section 3.4: lengths are metres
@@ -24,6 +23,8 @@ def write_mesh(
     >>> len(write_mesh("cube", mesh.vertices, mesh.triangles, "#7fa79f", "stl")) == 84 + 12 * 50
     True
     """
+    import trimesh  # takes a while to load, and only files want it
+
     scale = GLB_UNITS_PER_MM if kind == "glb" else 1.0
     points = vertices * scale
     if kind == "glb":  # glTF is y up

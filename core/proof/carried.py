@@ -70,28 +70,61 @@ def how_carried(piece: Sequence[Points], layer: Within) -> Carried:
     >>> told.kind, round(told.span_mm, 3)
     ('bridge', 10.0)
     """
-    starts = np.vstack(piece)
-    ends = np.vstack([np.roll(ring, -1, axis=0) for ring in piece])
+    return all_carried([piece], layer)[0]
+
+
+def all_carried(pieces: Sequence[Sequence[Points]], layer: Within) -> list[Carried]:
+    """How each of some pieces of one layer is carried: see `how_carried`. Their edges are asked
+    about all at once.
+    """
+    sizes = [len(ring) for piece in pieces for ring in piece]
+    starts = np.concatenate([ring for piece in pieces for ring in piece])
+    first = np.cumsum([0, *sizes[:-1]])
+    after = np.arange(1, len(starts) + 1)
+    after[first + np.array(sizes) - 1] = first  # each ring ends where it begins
+    ends = starts[after]
     way = ends - starts
-    length = np.hypot(way[:, 0], way[:, 1])
-    keep = length > 1e-9
-    starts, ends, way, length = starts[keep], ends[keep], way[keep], length[keep]
-    out = np.column_stack([way[:, 1], -way[:, 0]]) / length[:, None]
-    held = layer.of((starts + ends) / 2 + out * NUDGE_MM)
+    length = np.sqrt(way[:, 0] ** 2 + way[:, 1] ** 2)
+    long = length > 1e-9
+    out = np.column_stack([way[:, 1], -way[:, 0]]) / np.maximum(length, 1e-9)[:, None]
+    held = layer.of((starts + ends) / 2 + out * NUDGE_MM) & long
+    doubled = starts[:, 0] * ends[:, 1] - ends[:, 0] * starts[:, 1]
+    found, at = [], 0
+    for piece in pieces:
+        own = slice(at, at := at + sum(map(len, piece)))
+        edges = _Edges(*(one[own][long[own]] for one in (starts, ends, out, length)))
+        area = abs(float(doubled[own].sum())) / 2
+        found.append(_carried(piece, edges, held[own][long[own]], area))
+    return found
+
+
+@dataclass(frozen=True)
+class _Edges:
+    """Edges of a piece: from where to where (n, 2), the way out of it (n, 2), how long (n,)."""
+
+    starts: Points
+    ends: Points
+    out: Points
+    length: Points
+
+
+def _carried(
+    piece: Sequence[Points], edges: _Edges, held: NDArray[np.bool_], area: float
+) -> Carried:
+    """A piece by its edges, which of them are held, and its area."""
+    starts, ends, length = edges.starts, edges.ends, edges.length
     if not held.any():
         low, high = starts.min(axis=0), starts.max(axis=0)
         return Carried("island", float(np.hypot(*(high - low))), _pair(low), _pair(high))
-    area = abs(float((starts[:, 0] * ends[:, 1] - ends[:, 0] * starts[:, 1]).sum())) / 2
     if 2 * area / length.sum() < FRINGE_MM / 2:
-        return _fringe(area, starts, ends, out, held, length)
-    bridge = _bridge(starts, ends, held, _directions(way[held], length[held]))
+        return _fringe(area, edges, held)
+    bridge = _bridge(starts, ends, held, _directions((ends - starts)[held], length[held]))
     return bridge or _cantilever(starts, ends, held, piece)
 
 
-def _fringe(
-    area: float, starts: Points, ends: Points, out: Points, held: NDArray[np.bool_], length: Points
-) -> Carried:
+def _fringe(area: float, edges: _Edges, held: NDArray[np.bool_]) -> Carried:
     """A piece about a line wide, told by its width: twice its area by its edge."""
+    starts, ends, out, length = edges.starts, edges.ends, edges.out, edges.length
     wide = 2 * area / float(length.sum())
     longest = int(np.argmax(length * held))
     at = (starts[longest] + ends[longest]) / 2

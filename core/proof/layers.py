@@ -8,6 +8,7 @@ is carried on two sides is a bridge, what stands out from one side a cantilever.
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -16,7 +17,8 @@ from numpy.typing import NDArray
 from scipy.sparse import coo_matrix
 from scipy.sparse.csgraph import connected_components
 
-from core.proof.carried import Carriage, Within, how_carried
+from core.proof.carried import Carriage, Within, all_carried
+from core.solids.mesh import lengths, triangle_crosses
 
 Vec3 = tuple[float, float, float]
 
@@ -99,19 +101,22 @@ def test_layers(standing: Manifold, layer_mm: float, limit_deg: float) -> LayerT
     mesh = standing.to_mesh64()
     points = np.asarray(mesh.vert_properties, dtype=np.float64)[:, :3]
     triangles = np.asarray(mesh.tri_verts, dtype=np.int64)
-    begins = _beginnings(points, triangles, heights)
-    steep = _steep(points[triangles], heights, limit_deg)
+    corners = points[triangles]
+    crosses = triangle_crosses(corners)
+    begins = _beginnings(points, triangles, crosses[:, 2], heights)
+    steep = _steep(corners[:, :, 2], crosses, heights, limit_deg)
     for index in np.union1d(steep, begins):
         lower = int(index) - 1
         below = kept[1] if kept and kept[0] == lower else _slice(standing, heights[lower])
         z = float(heights[index])
         here = _slice(standing, z)
         kept = (int(index), here)
-        if (here - below).area() > SLIVER_MM2:
-            proud = here - below.offset(reach, JoinType.Miter, 2.0)
-            pieces += _pieces(proud, below, z, here, reach)
-        if index in begins:
-            pieces += _tips(below, z, here)
+        # what touches nothing of the layer below begins between the two
+        afloat = _afloat(here, below) if index in begins else []
+        proud = here - below.offset(reach, JoinType.Miter, 2.0)
+        if proud.area() > SLIVER_MM2:
+            pieces += _pieces(proud, afloat, z, here, reach)
+        pieces += _tips(afloat, z)
     return LayerTest(len(heights), tuple(pieces))
 
 
@@ -134,10 +139,11 @@ def layer_heights(standing: Manifold, layer_mm: float) -> tuple[float, NDArray[n
 
 
 def _beginnings(
-    points: NDArray[np.float64], triangles: NDArray[np.int64], heights: NDArray[np.float64]
-) -> NDArray[np.int64]:
+    points: NDArray[np.float64], triangles: NDArray[np.int64], down: NDArray[np.float64],
+    heights: NDArray[np.float64],
+) -> NDArray[np.int64]:  # fmt: skip
     """Indices of the layers in which material begins: where the surface has a lowest point, or a
-    lowest flat, with material above it. O(edges)."""
+    lowest flat, with material above it; ``down`` is how far each triangle looks up. O(edges)."""
     z = points[:, 2]
     edges = np.vstack([triangles[:, [0, 1]], triangles[:, [1, 2]], triangles[:, [2, 0]]])
     rise = z[edges[:, 1]] - z[edges[:, 0]]
@@ -151,8 +157,6 @@ def _beginnings(
     lowest[label[edges[rise < -LEVEL_MM, 0]]] = False
     lowest[label[edges[rise > LEVEL_MM, 1]]] = False
     # faces that look down have their material above them
-    corners = points[triangles]
-    down = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])[:, 2]
     looks = np.bincount(label[triangles.ravel()], np.repeat(down, 3), regions)
     used = np.bincount(label[triangles.ravel()], minlength=regions) > 0
     chosen = np.flatnonzero(lowest & used & (looks < 0))
@@ -162,12 +166,12 @@ def _beginnings(
     return np.asarray(first[(first > 0) & (first < len(heights))])
 
 
-def _tips(below: CrossSection, z: float, here: CrossSection) -> list[Unsupported]:
+def _tips(afloat: Sequence[CrossSection], z: float) -> list[Unsupported]:
     """Pieces too small to be counted elsewhere that begin here with nothing under them."""
     found = []
-    for piece in here.decompose():
+    for piece in afloat:
         area = float(piece.area())
-        if area > SLIVER_MM2 or (piece ^ below).area() > 1e-12:
+        if area > SLIVER_MM2:
             continue
         rings = tuple(np.asarray(ring, dtype=np.float64) for ring in piece.to_polygons())
         if not rings:
@@ -179,13 +183,14 @@ def _tips(below: CrossSection, z: float, here: CrossSection) -> list[Unsupported
 
 
 def _steep(
-    corners: NDArray[np.float64], heights: NDArray[np.float64], limit_deg: float
-) -> NDArray[np.int64]:
-    """Indices of the layers below which some face leans out more than the limit."""
-    normal = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
-    size = np.maximum(np.linalg.norm(normal, axis=1), 1e-30)
-    steep = -normal[:, 2] > size * math.sin(math.radians(limit_deg + LENIENT_DEG))
-    low, high = corners[steep, :, 2].min(axis=1), corners[steep, :, 2].max(axis=1)
+    z: NDArray[np.float64], crosses: NDArray[np.float64], heights: NDArray[np.float64],
+    limit_deg: float,
+) -> NDArray[np.int64]:  # fmt: skip
+    """Indices of the layers below which some face, with its corners at heights (m, 3), leans out
+    more than the limit."""
+    size = np.maximum(lengths(crosses), 1e-30)
+    steep = -crosses[:, 2] > size * math.sin(math.radians(limit_deg + LENIENT_DEG))
+    low, high = z[steep].min(axis=1), z[steep].max(axis=1)
     # such a face bears on every layer from the first above its foot to the first above its top
     first = np.searchsorted(heights, low)
     last = np.searchsorted(heights, high)
@@ -201,21 +206,20 @@ test_layers.__test__ = False  # type: ignore[attr-defined]  # a test of a print,
 
 
 def _pieces(
-    proud: CrossSection, below: CrossSection, z: float, here: CrossSection, reach_mm: float
-) -> list[Unsupported]:
+    proud: CrossSection, afloat: Sequence[CrossSection], z: float, here: CrossSection,
+    reach_mm: float,
+) -> list[Unsupported]:  # fmt: skip
+    """What of a layer stands out, piece by piece."""
     found: list[Unsupported] = []
-    if proud.area() <= SLIVER_MM2:
+    pieces = [(one, float(one.area())) for one in proud.decompose()]
+    pieces = [(one, area) for one, area in pieces if area > SLIVER_MM2]
+    if not pieces:
         return found
-    around = Within(here.simplify(PLAIN_MM).to_polygons())
-    afloat = [piece for piece in here.decompose() if (piece ^ below).area() <= 1e-9]
-    for piece in proud.decompose():
-        area = float(piece.area())
-        if area <= SLIVER_MM2:
-            continue
-        x, y = _inside_point(piece)
+    plain = [one.simplify(PLAIN_MM).to_polygons() or one.to_polygons() for one, _ in pieces]
+    ways = all_carried(plain, Within(here.simplify(PLAIN_MM).to_polygons()))
+    for (piece, area), how in zip(pieces, ways, strict=True):
         own = tuple(np.asarray(ring, dtype=np.float64) for ring in piece.to_polygons())
-        plain = piece.simplify(PLAIN_MM).to_polygons() or own
-        how = how_carried(plain, around)
+        x, y = _inside_point(own)
         island = any((piece ^ other).area() > 1e-9 for other in afloat)
         kind = "island" if island else how.kind
         span, start, end = how.span_mm, how.start, how.end
@@ -234,9 +238,18 @@ def _pieces(
     return found
 
 
-def _inside_point(piece: CrossSection) -> tuple[float, float]:
-    """A point of the piece's own boundary nearest its middle: a place to draw a leader to."""
-    points: NDArray[np.float64] = np.vstack(piece.to_polygons())
+def _afloat(here: CrossSection, below: CrossSection) -> list[CrossSection]:
+    """The pieces of a layer that touch nothing of the one below."""
+    return [
+        piece
+        for piece in here.decompose()
+        if (piece ^ below).area() <= min(1e-9, 0.01 * piece.area())
+    ]
+
+
+def _inside_point(rings: Sequence[NDArray[np.float64]]) -> tuple[float, float]:
+    """A point of a piece's own boundary nearest its middle: a place to draw a leader to."""
+    points: NDArray[np.float64] = np.vstack(rings)
     middle = points.mean(axis=0)
     nearest = points[np.argmin(((points - middle) ** 2).sum(axis=1))]
     return float(nearest[0]), float(nearest[1])

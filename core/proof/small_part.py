@@ -15,7 +15,6 @@ from functools import cache
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import linprog
 from scipy.spatial import ConvexHull, QhullError
 from scipy.spatial.transform import Rotation
 
@@ -259,6 +258,8 @@ def _moved(there: Points, reach: float) -> Points | None:
     )  # fmt: skip
     most = np.concatenate([RADIUS_MM - wide, (z + MIDDLE_MM + SLOPE * x) / LEAN, -z])
     bounds = [(-reach, reach)] * 3 + [(-np.inf, np.inf)] * 4
+    from scipy.optimize import linprog  # takes a while to load, and only toys want it
+
     least = linprog([0, 0, 0, 0, 0, 0, 1], A_ub=rows, b_ub=most, bounds=bounds)
     if least.x is None:
         return None

@@ -9,7 +9,6 @@ from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.interpolate import CubicSpline
 
 from core.errors import BuildError
 from core.outlines import Outline, flatten, segment_counts
@@ -87,6 +86,8 @@ def _smoothed(stations: list[Points], start: bool, end: bool) -> list[Points]:
     values = np.stack([station[:, :2] for station in stations])
     upright = (1, np.zeros(values.shape[1:]))
     free = (2, np.zeros(values.shape[1:]))
+    from scipy.interpolate import CubicSpline  # takes a while to load, and few lofts want it
+
     spline = CubicSpline(
         heights,
         values,

@@ -12,7 +12,6 @@ from collections.abc import Sequence
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import brentq
 
 from core.errors import BuildError
 from core.outlines.curves import Arc, Line, Point, Segment
@@ -172,6 +171,8 @@ def _arc(run: Points, name: str) -> Arc | None:
     low, high = 1e-3, 2 * math.pi - 1e-3
     if off(low) * off(high) > 0:
         return None
+    from scipy.optimize import brentq  # takes a while to load, and few sections want it
+
     turn = float(brentq(off, low, high, xtol=1e-12))
     (ax, ay), (bx, by) = run[0], run[-1]
     sign = math.copysign(1.0, (bx - ax) * (ay - run[1][1]) - (by - ay) * (ax - run[1][0]))
