@@ -7,7 +7,6 @@ import {
   Color,
   DecrementWrapStencilOp,
   DoubleSide,
-  EdgesGeometry,
   FrontSide,
   Group,
   IncrementWrapStencilOp,
@@ -25,13 +24,13 @@ import {
   type Side,
   type StencilOp,
 } from "three";
-import { toCreasedNormals } from "three/addons/utils/BufferGeometryUtils.js";
 import { bordersOf, type Borders } from "./chains";
 import { Hatching } from "./hatching";
 import type { PackedMesh } from "./packed";
+import { drawnSurface } from "./surface";
 
 const CREASE = Math.PI / 7;
-const EDGE_DEG = 24;
+const EDGE = (24 * Math.PI) / 180;
 
 export class Solid {
   readonly group = new Group();
@@ -98,10 +97,10 @@ export class Solid {
 
   /** Takes a new mesh over from the server. */
   load(packed: PackedMesh): void {
-    const indexed = new BufferGeometry();
-    indexed.setAttribute("position", new BufferAttribute(packed.positions, 3));
-    indexed.setIndex(new BufferAttribute(packed.triangles, 1));
-    const filled = toCreasedNormals(indexed, CREASE);
+    const drawn = drawnSurface(packed, CREASE, EDGE);
+    const filled = new BufferGeometry();
+    filled.setAttribute("position", new BufferAttribute(drawn.positions, 3));
+    filled.setAttribute("normal", new BufferAttribute(drawn.normals, 3));
     const count = filled.getAttribute("position").count;
     filled.setAttribute("color", new BufferAttribute(new Float32Array(count * 3).fill(1), 3));
     filled.computeBoundingBox();
@@ -109,7 +108,8 @@ export class Solid {
     this.mesh.geometry.dispose();
     this.mesh.geometry = filled;
     this.#edges.geometry.dispose();
-    this.#edges.geometry = new EdgesGeometry(indexed, EDGE_DEG);
+    this.#edges.geometry = new BufferGeometry();
+    this.#edges.geometry.setAttribute("position", new BufferAttribute(drawn.edges, 3));
     for (const stencil of this.#stencils) stencil.geometry = filled;
     this.faces = packed.faces;
     this.key = packed.key;
