@@ -24,6 +24,7 @@ from selenium.webdriver.support.ui import WebDriverWait
 from workshop import builders
 
 T = TypeVar("T")
+Spot = tuple[float, float]  # pixels from the middle of the stage
 WAIT_S = 20
 # what is drawn anew, or lies under something for a moment, is looked for again
 PASSING = (
@@ -52,6 +53,29 @@ return said.startsWith("kept, revision") && !said.includes("proving") &&
   !said.includes("still building") && !document.querySelector('[data-dirty="true"]');
 """
 STEPS = "return [...document.querySelectorAll('[data-step]')].map((one) => one.dataset.step)"
+# the first of some places on the stage at which what is pressed is so called
+FIRST = """
+const [canvas, spots, words, done] = arguments;
+const box = canvas.getBoundingClientRect(), stage = canvas.closest("[data-stage]");
+const middle = {  // where the driver counts from
+  x: Math.floor(box.x + box.width / 2), y: Math.floor(box.y + box.height / 2),
+};
+const pressed = () => [...document.querySelectorAll('[aria-label="what was pressed"]')]
+  .map((one) => one.innerText).join(" ");
+const look = async () => {
+  for (const [index, [x, y]] of spots.entries()) {
+    const at = {clientX: middle.x + x, clientY: middle.y + y, bubbles: true};
+    if (document.elementFromPoint(at.clientX, at.clientY) !== canvas) continue;
+    for (const type of ["pointerdown", "pointerup"])
+      stage.dispatchEvent(new PointerEvent(type, at));
+    await new Promise((resolve) => setTimeout(resolve));
+    const said = pressed();
+    if (words.every((word) => said.includes(word))) return index;
+  }
+  return -1;
+};
+look().then(done);
+"""
 OPTION = """
 const all = [...document.querySelectorAll("[role=option]")];
 return all.find((one) => one.textContent.trim() === arguments[0]) ??
@@ -261,15 +285,24 @@ class Walker:
 
     def press_on(self, words: str) -> None:
         """Presses about the stage until what was pressed is so called."""
+        rows = (0.5, 0.4, 0.6, 0.33, 0.67, 0.45, 0.55, 0.27, 0.22, 0.73)
+        columns = (0.5, 0.42, 0.58, 0.35, 0.65, 0.3, 0.7)
+        self._press_first([(across, down) for down in rows for across in columns], [words])
+
+    def _press_first(self, shares: list[tuple[float, float]], words: list[str]) -> Spot:
+        """Presses the first of some places, told in shares of the stage, at which what was pressed
+        is called by all the words; answers where. They are looked for by the page itself, in one
+        go."""
         canvas = self.one(CANVAS)
         width, height = canvas.size["width"], canvas.size["height"]
-        for down in (0.5, 0.4, 0.6, 0.33, 0.67, 0.45, 0.55, 0.27, 0.22, 0.73):
-            for across in (0.5, 0.42, 0.58, 0.35, 0.65, 0.3, 0.7):
-                x, y = (across - 0.5) * width, (down - 0.5) * height
-                self.press_at(x, y)
-                if words in self.pressed():
-                    return
-        raise AssertionError(f"{words!r} is nowhere to be pressed")
+        spots = [
+            (round((across - 0.5) * width), round((down - 0.5) * height)) for across, down in shares
+        ]
+        found = self.driver.execute_async_script(FIRST, canvas, spots, words)
+        assert found >= 0, f"{' '.join(words)!r} is nowhere to be pressed"
+        self.press_at(*spots[found])
+        self.until(lambda: all(word in self.pressed() for word in words), " ".join(words))
+        return spots[found]
 
     def press_at(self, x: float, y: float) -> None:
         """Presses the stage so far from its middle, in pixels; not what lies over it there."""
@@ -285,18 +318,12 @@ class Walker:
                 canvas, x, y
             ).click().perform()
 
-    def press_edge(self, words: str) -> tuple[float, float]:
-        """Presses along lines down the stage until an edge so called is met; answers where."""
-        canvas = self.one(CANVAS)
-        width, height = canvas.size["width"], canvas.size["height"]
-        for across in (0.45, 0.55, 0.38, 0.62, 0.5):
-            for row in range(12, 52):
-                x, y = (across - 0.5) * width, (row / 64 - 0.5) * height
-                self.press_at(x, y)
-                said = self.pressed()
-                if "the edge of" in said and all(word in said for word in words.split(" and ")):
-                    return x, y
-        raise AssertionError(f"the edge of {words!r} is nowhere to be pressed")
+    def press_edge(self, words: str) -> Spot:
+        """Presses the first place along lines down the stage at which an edge so called is met;
+        answers where."""
+        columns, rows = (0.45, 0.55, 0.38, 0.62, 0.5), range(12, 52)
+        shares = [(across, row / 64) for across in columns for row in rows]
+        return self._press_first(shares, ["the edge of", *words.split(" and ")])
 
     def pressed(self) -> str:
         """What the stage says was pressed."""
