@@ -9,6 +9,7 @@ import pytest
 from core.errors import BuildError
 from core.report.pages import page_names, page_of
 from core.steps import STEPS
+from scripts import write_document_page
 
 DOCS = Path(__file__).resolve().parents[2] / "docs"
 NAMES = [(one.room, one.kind) for one in page_names()]
@@ -42,3 +43,18 @@ def test_each_thing_has_one_page() -> None:
 def test_a_page_that_is_not_there_is_refused(room: str, kind: str) -> None:
     with pytest.raises(BuildError, match="no such page"):
         page_of(room, kind)
+
+
+def test_the_page_on_documents_is_as_the_schema_says() -> None:
+    written = write_document_page.PAGE.read_text()
+    assert written == write_document_page.page(), "run: python -m scripts.write_document_page"
+
+
+def test_it_tells_every_object_and_every_key() -> None:
+    told = write_document_page.page()
+    for model in write_document_page.models():
+        _, _, own = told.partition(f"## {model.__name__}\n")
+        own = own.partition("\n## ")[0]
+        assert len(own.split("\n|")[0].strip()) > 10, model  # what it is
+        for name in model.model_fields:
+            assert f"| `{name}` |" in own, f"{model.__name__}.{name}"
