@@ -29,9 +29,9 @@ One JSON object. Every number a maker types is text, kept as typed: bare numbers
 unit, a suffix (`mm cm m in ft " deg °`) overrules it. Settings of a process are plain numbers, in
 the unit their name ends in.
 
-Expressions know `+ - * / ^ ( )`, `pi`, `sqrt sin cos tan asin acos atan atan2 abs min max round ceil
-floor` (angles in degrees), measures by name, `part.measure`, `part.step.top` and what else a step
-exposes, and `fit.gap`. `1/8in` is one number; `1 1/4` is a mixed number. Lengths and angles cannot
+Expressions know `+ - * / ^ ( )`, `pi`, `sqrt sin cos tan asin acos atan atan2 abs min max round
+ceil floor` (angles in degrees), measures by name, `part.measure`, `part.step.top` and what else a
+step exposes, and `fit.gap`. `1/8in` is one number; `1 1/4` is a mixed number. Lengths and angles cannot
 be added; a cycle is reported as the names in it.
 
 Every kind of step and outline is listed in [steps.md](steps.md), every fit in [fits.md](fits.md);
