@@ -31,8 +31,8 @@ the unit their name ends in.
 
 Expressions know `+ - * / ^ ( )`, `pi`, `sqrt sin cos tan asin acos atan atan2 abs min max round
 ceil floor` (angles in degrees), measures by name, `part.measure`, `part.step.top` and what else a
-step exposes, and `fit.gap`. `1/8in` is one number; `1 1/4` is a mixed number. Lengths and angles cannot
-be added; a cycle is reported as the names in it.
+step exposes, and `fit.gap`. `1/8in` is one number; `1 1/4` is a mixed number. Lengths and angles
+cannot be added; a cycle is reported as the names in it.
 
 Every kind of step and outline is listed in [steps.md](steps.md), every fit in [fits.md](fits.md);
 the kind `fit` marks where a fit does its share. Outlines and paths told as moves (`right 40, up ?,

@@ -10,6 +10,7 @@ import pytest
 import trimesh
 
 import core.checks.check as registry
+from core.checks import all_checks
 from core.checks.check import CHECKS, Check, Limit, Piece, PieceCheck
 from core.checks.finding import Edit, Finding, Remedy
 from core.checks.judge import findings_of
@@ -227,3 +228,9 @@ def test_a_toy_is_judged_by_every_loose_piece() -> None:
     toy = document(two, use=Use(toy=True).model_dump())
     told = {one.check: one.message for one in findings_of(solve(toy))}
     assert "2 of its 2 loose pieces" in told["small part"] and "2 separate pieces" in told["pieces"]
+
+
+def test_every_module_of_checks_is_told() -> None:
+    folder = Path(all_checks.__file__).parent
+    registers = {one.stem for one in folder.glob("*.py") if "\n@register\n" in one.read_text()}
+    assert registers == set(all_checks.TOLD)
