@@ -90,7 +90,8 @@ def _checked(raw: RawMesh, name: str, scale: float) -> RawMesh:
 
 
 def _stl(data: bytes, name: str) -> RawMesh:
-    if data[:5].lower() == b"solid" and b"facet" in data[:2000].lower():
+    begins = data[:2000].lower()
+    if begins.startswith(b"solid") and (b"facet" in begins or b"endsolid" in begins):
         return _ascii_stl(data, name)
     if len(data) < 84:
         raise FormatError(f"{name} is cut short")
