@@ -145,10 +145,8 @@ def test_outlines(outline: dict[str, Any], words: str) -> None:
 def test_outlines_that_are_joined() -> None:
     def joined(mode: str, x: str) -> str:
         made = step("s", "extrude", rectangle("20", "20"))
-        made["outline"]["more"] = [
-            {"mode": mode, "outline": {"kind": "rectangle", "fields": {"width": "20", "depth": "20"}},
-             "x": x}
-        ]  # fmt: skip
+        square = {"kind": "rectangle", "fields": {"width": "20", "depth": "20"}}
+        made["outline"]["more"] = [{"mode": mode, "outline": square, "x": x}]
         return said(part("p", made))
 
     assert "nothing is left of the outline" in joined("common", "50")
@@ -357,10 +355,10 @@ STL = (
 FILES = [
     ("empty.stl", b"", "is empty"),
     ("none.stl", b"solid x\nendsolid x\n", "no triangle"),
-    ("short.stl", STL.replace(b"vertex 0 1 0\nendloop\n", b"vertex 0 1 0\nvertex 2 2 2\n"), "cut short"),
+    ("short.stl", STL.replace(b"endloop\n", b"vertex 2 2 2\n"), "cut short"),
     ("two.stl", STL.replace(b"vertex 0 1 0", b"vertex 0 1"), "three coordinates"),
-    ("far.stl", STL.replace(b"vertex 1 0 0", b"vertex 9e9 0 0") + b"endfacet\nendsolid\n", "kilometre"),
-    ("nan.stl", STL.replace(b"vertex 1 0 0", b"vertex nan 0 0") + b"endfacet\nendsolid\n", "no numbers"),
+    ("far.stl", STL.replace(b"vertex 1 0 0", b"vertex 9e9 0 0") + END, "kilometre"),
+    ("nan.stl", STL.replace(b"vertex 1 0 0", b"vertex nan 0 0") + END, "no numbers"),
     ("many.stl", bytes(80) + np.uint32(90_000_000).tobytes() + bytes(50), "triangles"),
     ("no.ply", b"what is this", "no PLY file"),
     ("no.glb", b"what is this, then", "no GLB file"),
