@@ -352,6 +352,7 @@ def test_edits(path: str, words: str) -> None:
 STL = (
     b"solid x\nfacet normal 0 0 1\nouter loop\nvertex 0 0 0\nvertex 1 0 0\nvertex 0 1 0\nendloop\n"
 )
+END = b"endfacet\nendsolid\n"
 FILES = [
     ("empty.stl", b"", "is empty"),
     ("none.stl", b"solid x\nendsolid x\n", "no triangle"),
