@@ -224,7 +224,7 @@ BREAKS: list[Break] = [
             "for index in np.union1d(steep, begins)[5:]:",
             "bridge or layer or island or mushroom",
         ),
-        ("if index in begins:", "if False:", "tip"),
+        ("if index in begins else []", "if False else []", "tip"),
     ),
     *_of(
         "core/proof/capacity.py",
