@@ -1,9 +1,12 @@
-"""Every check, registered by being loaded here, in the order they are told."""
+"""Every check of this package, registered by being loaded here, in the order they are told."""
 
 from importlib import import_module
+from pkgutil import iter_modules
 
+import core.checks
 from core.checks.check import CHECKS
 
+# what is told first; a check that is not named here comes after them
 TOLD = (
     "can_be_built",
     "closed",
@@ -28,7 +31,11 @@ TOLD = (
     "hinge_line",
     "checklist",
 )
-_AT = {import_module(f"core.checks.{name}").__name__: place for place, name in enumerate(TOLD)}
+STAND_ON_CHECKS = ("all_checks", "judge", "trying")
+for _module in iter_modules(core.checks.__path__):
+    if _module.name not in STAND_ON_CHECKS:
+        import_module(f"core.checks.{_module.name}")
+_AT = {f"core.checks.{name}": place for place, name in enumerate(TOLD)}
 _ordered = sorted(CHECKS.items(), key=lambda item: _AT.get(type(item[1]).__module__, len(_AT)))
 CHECKS.clear()
 CHECKS.update(_ordered)

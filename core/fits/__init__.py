@@ -19,40 +19,13 @@ A fit is edited in one place. Its gap is per side, normal to the surfaces that m
 measured back on the finished solids face pair by face pair.
 """
 
-from core.fits import (
-    axle,
-    ball_hinge,
-    captive,
-    clip,
-    dovetail,
-    knuckle,
-    plug,
-    rail,
-    screw,
-    slip_lid,
-    strap,
-    track,
-    tray,
-)
+from importlib import import_module
+from pkgutil import iter_modules
+
 from core.fits.registry import FITS, FitInput, FitKind, Pair, Probe
 
-__all__ = [
-    "FITS",
-    "FitInput",
-    "FitKind",
-    "Pair",
-    "Probe",
-    "axle",
-    "ball_hinge",
-    "captive",
-    "clip",
-    "dovetail",
-    "knuckle",
-    "plug",
-    "rail",
-    "screw",
-    "slip_lid",
-    "strap",
-    "track",
-    "tray",
-]
+__all__ = ["FITS", "FitInput", "FitKind", "Pair", "Probe"]
+
+# a kind of fit is there as soon as its module is
+for _module in iter_modules(__path__):
+    import_module(f"{__name__}.{_module.name}")

@@ -21,39 +21,9 @@ Map
     combine, fit_step
 """
 
-from core.steps import (
-    along,
-    blend,
-    boss,
-    bridge,
-    chamfer,
-    combine,
-    extrude,
-    fill,
-    fillet,
-    fit_step,
-    flats,
-    hardware,
-    hole,
-    hollow,
-    imported,
-    ledge,
-    loft,
-    mirror,
-    move,
-    patterns,
-    piece,
-    revolve,
-    rib,
-    rims,
-    shell,
-    split,
-    sweep,
-    text,
-    thread,
-    traced,
-    wrap,
-)
+from importlib import import_module
+from pkgutil import iter_modules
+
 from core.steps.field import Field
 from core.steps.outline_kinds import OUTLINES, AnyOutlineKind, OutlineKind
 from core.steps.registry import STEPS, StationInput, StepInput, StepKind
@@ -70,35 +40,8 @@ __all__ = [
     "StationInput",
     "StepInput",
     "StepKind",
-    "along",
-    "blend",
-    "boss",
-    "bridge",
-    "chamfer",
-    "combine",
-    "extrude",
-    "fill",
-    "fillet",
-    "fit_step",
-    "flats",
-    "hardware",
-    "hole",
-    "hollow",
-    "imported",
-    "ledge",
-    "loft",
-    "mirror",
-    "move",
-    "patterns",
-    "piece",
-    "revolve",
-    "rib",
-    "rims",
-    "shell",
-    "split",
-    "sweep",
-    "text",
-    "thread",
-    "traced",
-    "wrap",
 ]
+
+# a kind of step is there as soon as its module is
+for _module in iter_modules(__path__):
+    import_module(f"{__name__}.{_module.name}")
