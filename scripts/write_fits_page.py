@@ -1,7 +1,7 @@
 """Writes docs/fits.md: every kind of fit with its fields, its working and its section, from the
-demo.
+play set; a kind that it does not show, from two blocks.
 
-Run through scripts/screenshots.
+Run by itself, or through scripts/screenshots.
 """
 
 from __future__ import annotations
@@ -11,7 +11,10 @@ from pathlib import Path
 
 from core.fits import FITS
 from core.fits.registry import Meeting
+from core.project.beginning import begin_fit
 from core.project.demo import DEMO, demo_document
+from core.project.document import from_data
+from core.project.schema import FORMAT, VERSION
 from core.project.solve import solve
 from core.report import report_on
 from core.views.report import FitView
@@ -22,7 +25,7 @@ HEAD = """# Fits
 
 Every relation between two parts that the program can make. The gap is per side, square to the
 faces that meet, and measured back on the finished solids; see [how a gap is chosen](gaps.md).
-Sections are cut through the play set by the program itself. Made by `scripts/screenshots`.
+Sections are cut through the play set by the program itself. Made by `scripts/write_fits_page.py`.
 
 """
 
@@ -36,8 +39,23 @@ def shown_in_the_demo() -> dict[str, tuple[str, FitView, Meeting | None]]:
             continue
         solution = solve(project)
         for fit in report_on(solution).fits:
-            found.setdefault(fit.kind, (project.title, fit, solution.fits[fit.name].meeting))
+            found.setdefault(
+                fit.kind, (f"the {project.title.lower()}", fit, solution.fits[fit.name].meeting)
+            )
     return found
+
+
+def between_blocks(kind: str) -> tuple[str, FitView, Meeting | None]:
+    """A fit of a kind as it begins between two blocks."""
+    outline = {"kind": "rectangle", "fields": {"width": "60 mm", "depth": "60 mm"}}
+    block = {"id": "block", "kind": "extrude", "outline": outline, "fields": {"height": "30 mm"}}
+    parts = [{"name": name, "steps": [block]} for name in ("one", "other")]
+    blocks = from_data({"format": FORMAT, "version": VERSION, "title": "Blocks", "parts": parts})
+    faces = ("block.top", "block.bottom")
+    project, name = begin_fit(solve(blocks), kind, 0, ("one", "other"), faces)
+    solution = solve(project)
+    (fit,) = report_on(solution, proof=False).fits
+    return "two blocks", fit, solution.fits[name].meeting
 
 
 def main(folder: Path) -> None:
@@ -47,7 +65,7 @@ def main(folder: Path) -> None:
     shown = shown_in_the_demo()
     page = HEAD
     for kind in FITS.values():
-        title, fit, meeting = shown[kind.kind]
+        title, fit, meeting = shown.get(kind.kind) or between_blocks(kind.kind)
         name = kind.kind.replace(" ", "-")
         if fit.section:
             (pictures / f"{name}.svg").write_text(section_svg(fit.section, meeting))
@@ -58,7 +76,7 @@ def main(folder: Path) -> None:
         )
         page += f"![section]({'fits/' + name}.svg)\n\n"
         page += fields_table(kind.fields) + "\n\n"
-        page += f"In the {title.lower()}, {fit.gap_mm:.2f} mm a side:\n\n"
+        page += f"In {title}, {fit.gap_mm:.2f} mm a side:\n\n"
         page += "".join(
             f"- {line.label}: {line.formula} = {line.value_mm:.2f} {line.unit}\n"
             for line in fit.working
