@@ -238,7 +238,7 @@ def main(url: str, folder: Path) -> None:
     """Takes every picture."""
     wait_for(url)
     folder.mkdir(parents=True, exist_ok=True)
-    driver = chrome()
+    driver = chrome(smooth=True)
     try:
         walker = Walker(driver, url, folder)
         walker.go("/")

@@ -113,7 +113,7 @@ def main(url: str, folder: Path) -> None:
     wait_for(url)
     pictures = folder / "steps"
     pictures.mkdir(parents=True, exist_ok=True)
-    driver = chrome(width=900, height=560)
+    driver = chrome(width=900, height=560, smooth=True)
     try:
         steps = step_page(pictures, Walker(driver, url, pictures))
     finally:

@@ -22,18 +22,26 @@ ARGUMENTS = (
     "--force-prefers-reduced-motion",
     "--force-device-scale-factor=1",
     "--hide-scrollbars",
-    # drawn without smoothing: the processor draws it all
+)
+# for tests, drawn without smoothing: the processor draws it all
+ROUGH = (
     "--webgl-antialiasing-mode=none",
     "--disable-gpu-rasterization",
     "--disable-gpu-compositing",
 )
 
 
-def chrome(downloads: Path | None = None, width: int = 1280, height: int = 800) -> webdriver.Chrome:
-    """A browser whose page area is exactly ``width`` by ``height``."""
+def chrome(
+    downloads: Path | None = None, width: int = 1280, height: int = 800, smooth: bool = False
+) -> webdriver.Chrome:
+    """A browser whose page area is exactly ``width`` by ``height``.
+
+    Args:
+        smooth: edges are smoothed, as for pictures to be shown.
+    """
     options = Options()
     options.binary_location = shutil.which("chromium") or "/usr/bin/chromium"
-    for argument in ARGUMENTS:
+    for argument in (*ARGUMENTS, *(() if smooth else ROUGH)):
         options.add_argument(argument)
     options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
     if downloads:
