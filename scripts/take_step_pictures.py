@@ -100,7 +100,7 @@ def outline_page(folder: Path) -> str:
         words |= {f.name: f.default.replace(" mm", "") for f in kind.fields if f.kind == "moves"}
         words |= {"drawing": FISH, "face": "base.top"}
         name = kind.kind.replace(" ", "-")
-        (folder / f"{name}.svg").write_text(outline_svg(kind.make(numbers, words, below)))
+        (folder / f"{name}.svg").write_text(outline_svg(kind.made(numbers, words, below)))
         text += (
             "\n###"
             f" {kind.title}\n\n![{kind.kind}](steps/{name}.svg)\n\n{fields_table(kind.fields)}\n"

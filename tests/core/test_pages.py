@@ -8,8 +8,9 @@ import pytest
 
 from core.errors import BuildError
 from core.report.pages import page_names, page_of
-from core.steps import STEPS
+from core.steps import OUTLINES, STEPS
 from scripts import write_document_page
+from scripts.take_step_pictures import outline_page
 
 DOCS = Path(__file__).resolve().parents[2] / "docs"
 NAMES = [(one.room, one.kind) for one in page_names()]
@@ -58,3 +59,11 @@ def test_it_tells_every_object_and_every_key() -> None:
         assert len(own.split("\n|")[0].strip()) > 10, model  # what it is
         for name in model.model_fields:
             assert f"| `{name}` |" in own, f"{model.__name__}.{name}"
+
+
+def test_outlines_are_drawn_and_told_as_they_are(tmp_path: Path) -> None:
+    told = outline_page(tmp_path)
+    assert told in (DOCS / "steps.md").read_text(), "run: scripts/screenshots steps"
+    for kind in OUTLINES:
+        drawn = (tmp_path / f"{kind.replace(' ', '-')}.svg").read_text()
+        assert drawn == (DOCS / "steps" / f"{kind.replace(' ', '-')}.svg").read_text(), kind
