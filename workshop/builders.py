@@ -107,6 +107,7 @@ class _Pool:
     changed: threading.Condition = field(default_factory=threading.Condition)
     newest: dict[str, int] = field(default_factory=dict)
     age: int = 0  # counts how often everything was given up
+    trying: int = 0  # who waits for what would cure a finding: done aside, yet waited for
     ended: bool = False
 
 
@@ -128,8 +129,8 @@ def give_up(of: str) -> None:
 
 
 def waited_for() -> bool:
-    """Whether somebody waits for what is being built just now."""
-    return any(not one.aside for pool in _pool for one in pool.busy)
+    """Whether somebody waits for what is being built, or tried, just now."""
+    return any(pool.trying or any(not one.aside for one in pool.busy) for pool in _pool)
 
 
 def known(of: str) -> bool:
@@ -281,7 +282,16 @@ def _asked(
     patience_s = {SKETCHES: 0.0, BUILDS: PATIENCE_S}.get(newest, SHORT_S)
 
     def answers() -> Iterator[Any]:
-        one = _taken(pool, of, aside, patience_s, unwanted)
+        tries = newest == TRIES
+        with pool.changed:
+            pool.trying += tries
+        try:
+            yield from answered(_taken(pool, of, aside, patience_s, unwanted))
+        finally:
+            with pool.changed:
+                pool.trying -= tries
+
+    def answered(one: _Builder) -> Iterator[Any]:
         whole = False
         try:
             one.halt.clear()

@@ -128,6 +128,19 @@ def test_work_aside_leaves_a_builder_free(pool: None) -> None:
         thread.join(5)
 
 
+def test_what_would_cure_a_finding_is_waited_for_though_it_is_done_aside(pool: None) -> None:
+    until(lambda: ask(os.getpid, aside=True) > 0)
+    assert not builders.waited_for()
+    other, _ = heard(lambda: ask(time.sleep, 1.0, aside=True))  # a picture for the shelf
+    time.sleep(0.2)
+    assert not builders.waited_for()
+    thread, found = heard(lambda: ask(time.sleep, 0.6, aside=True, newest=builders.TRIES))
+    until(builders.waited_for)  # the shelf's next picture waits
+    thread.join()
+    assert found == [None] and not builders.waited_for()
+    other.join()
+
+
 def asking(
     of: str,
     work: Callable[[], object],
