@@ -118,6 +118,7 @@ def test_others_are_answered_while_one_is_stuck(pool: None) -> None:
 
 
 def test_work_aside_leaves_a_builder_free(pool: None) -> None:
+    ask(math.sqrt, 4.0)  # once builders have begun
     aside = [heard(lambda: ask(time.sleep, 1.5, aside=True)) for _ in range(3)]
     time.sleep(0.3)
     began = time.monotonic()

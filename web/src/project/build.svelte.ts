@@ -93,7 +93,7 @@ export class Build {
           this.#rest();
           heard.proved(stage.report, stage.consequences ?? []);
           if (stage.report.findings.some((one) => one.severity !== "good"))
-            this.#cure(project, version, abort, heard);
+            this.#cure(project, version, abort, heard.cured);
         }
       }
       if (!whole) this.unbuilt = "building was stopped";
@@ -106,15 +106,22 @@ export class Build {
     }
   }
 
+  /** Of what was proved already, when it was opened: only what would cure it is tried. */
+  cure(project: number, version: number, found: FindingView[], cured: Heard["cured"]): void {
+    if (!found.some((one) => one.severity !== "good")) return;
+    this.drop();
+    this.#cure(project, version, (this.#abort = new AbortController()), cured);
+  }
+
   /** Tries remedies of what was found once it is quiet. */
-  #cure(project: number, version: number, abort: AbortController, heard: Heard): void {
+  #cure(project: number, version: number, abort: AbortController, cured: Heard["cured"]): void {
     this.trying = true;
     const ask = async () => {
       clearTimeout(this.#quiet);
       this.#try = null;
       try {
         const found = await server.tried(project, version, abort.signal);
-        if (found && !abort.signal.aborted) heard.cured(found);
+        if (found && !abort.signal.aborted) cured(found);
       } catch {
         // what was found stands as it is; nothing is offered
       } finally {

@@ -56,6 +56,29 @@ const reading = (name: string, place: number) => ({ name, place }) as ReadingVie
 const check = (name: string, findings: FindingView[], readings: ReadingView[] = []) =>
   ({ stage: "check", check: name, findings, readings }) as Checked;
 
+describe("opened with its proof at hand", () => {
+  it("only what would cure it is tried, at once where findings are read", async () => {
+    tried = [finding("wall", "warning", "cured")];
+    build.want(true);
+    build.cure(7, 2, [finding("wall", "warning"), finding("bed", "good")], heard.cured);
+    expect(build.trying).toBe(true);
+    await until(() => expect(heard.cured).toHaveBeenCalledWith(tried));
+    expect(asked).toEqual(["GET /api/projects/7/tried"]);
+    await until(() => expect(build.trying).toBe(false));
+  });
+
+  it("nothing is tried where all is good, or once something newer is built", async () => {
+    build.want(true);
+    build.cure(7, 2, [finding("bed", "good")], heard.cured);
+    expect([asked, build.trying]).toEqual([[], false]);
+    build.want(false);
+    build.cure(7, 2, [finding("wall", "stop")], heard.cured);
+    void begun();
+    await until(() => expect(asked).toEqual(["GET /api/projects/7/built"]));
+    expect(build.trying).toBe(false);
+  });
+});
+
 describe("stages", () => {
   it("come one after the other: solids, checks, the proof", async () => {
     const running = build.run(7, 2, 1, heard);

@@ -5,6 +5,7 @@
  * the server has not yet taken stays in the browser and is sent again when it answers.
  */
 import {
+  type FindingView,
   Refused,
   Unreachable,
   server,
@@ -102,8 +103,7 @@ export class Project {
       () => this.version,
       () => void this.#takeNewest(),
     );
-    this.#take(opened);
-    if (!opened.proved) void this.#build("");
+    this.#open(opened);
     const kept = localStorage.getItem(this.#key);
     if (!kept) return;
     const pending: Pending = JSON.parse(kept);
@@ -279,8 +279,7 @@ export class Project {
     this.#pending = null;
     this.waiting = this.meeting = null;
     this.#keep();
-    this.#take(newest);
-    if (!newest.proved) void this.#build("");
+    this.#open(newest);
   }
 
   /** Keeps what is here as a project of its own; answers its id. */
@@ -305,7 +304,7 @@ export class Project {
       this.#pending = { ...mine, version: newest.version, revision: newest.revision };
       this.#keep();
       await this.#send();
-    } else this.#take(newest);
+    } else this.#open(newest);
   }
 
   /** Puts what was typed here together with what was kept elsewhere, as it was chosen. */
@@ -467,6 +466,17 @@ export class Project {
     this.#keep();
   }
 
+  #cured = (findings: FindingView[]): void => {
+    this.report = { ...this.report, findings };
+  };
+
+  /** Shows what was opened, and has done what is not known of it yet. */
+  #open(opened: Opened): void {
+    this.#take(opened);
+    if (opened.proved) this.build.cure(this.id, this.version, opened.report.findings, this.#cured);
+    else void this.#build("");
+  }
+
   /** Builds and proves the newest version; what comes first is shown first. */
   async #build(words: string): Promise<void> {
     const { document, version, revision } = this;
@@ -487,7 +497,7 @@ export class Project {
         if (words) this.followed = { words, list: consequences };
         this.#told = revision;
       },
-      cured: (findings) => (this.report = { ...this.report, findings }),
+      cured: this.#cured,
       unheard: () => {
         this.#retry = window.setTimeout(() => {
           if (this.version === version && !this.#pending) void this.#build(words);
