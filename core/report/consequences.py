@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from core.measures.display import in_unit, length_text
+from core.measures.display import capacity_text, in_unit, length_text
 from core.measures.units import LengthUnit
 from core.views.report import Consequence, Report
 
@@ -69,7 +69,7 @@ def _text(value: float, how: str, unit: LengthUnit) -> str:
     if how in ("length", "wall"):
         return length_text(round(value, 3), unit)
     if how == "capacity":
-        return f"{value / 1000:.1f} ml"
+        return " ".join(capacity_text(value, unit))
     if how == "mass":
         return f"{value:.1f} g"
     if how == "area":

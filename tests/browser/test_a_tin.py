@@ -146,10 +146,11 @@ def test_a_change_made_elsewhere_is_kept_beside_what_is_typed_here(walker: Walke
 
 
 def test_a_finding_is_looked_into_and_cured(walker: Walker) -> None:
-    walker.open("Hook tin")
-    walker.one('[data-reading="overhang"]').click()
-    walker.press("what would change")
-    walker.see("Pot unsupported")
+    for _ in range(2):  # opened again its proof is at hand: what cures it is tried all the same
+        walker.open("Hook tin")
+        walker.one('[data-reading="overhang"]').click()
+        walker.press("what would change")
+        walker.see("Pot unsupported")
     walker.press("do it")
     walker.until(lambda: "each layer carried" in walker.reading("overhang"), "the finding goes")
 

@@ -159,3 +159,21 @@ def test_areas_of_an_inch_project_are_in_inches() -> None:
     told = {one.label: one.after for one in consequences(before, after)}
     assert told["p unsupported"].endswith("in²")
     assert not any("mm" in f.message for f in after.findings)
+
+
+def test_what_a_vessel_holds_is_told_in_the_projects_unit() -> None:
+    """23.0 mm × 13.0 mm × 10.0 mm more of it, in US fluid ounces (29.5735 ml) beside inches."""
+
+    def told(units: str) -> list[str]:
+        reports = []
+        for height in ("24 mm", "34 mm"):
+            body = step("body", "extrude", rectangle("29 mm", "19 mm"), height=height)
+            hollow = step("hollow", "shell", wall="3 mm", floor="2 mm")
+            made = solve(document(part("cup", body, hollow), units=units))
+            reports.append(report_on(made, remedies=False))
+        found = consequences(*reports)
+        return next([one.before, one.after] for one in found if one.label.endswith("holds"))
+
+    ml = 23 * 13 * 22 / 1000
+    assert told("mm") == [f"{ml:.1f} ml", f"{ml + 2.99:.1f} ml"]
+    assert told("in") == [f"{ml / 29.5735:.2f} US fl oz", f"{(ml + 2.99) / 29.5735:.2f} US fl oz"]
