@@ -334,3 +334,14 @@ def test_a_forgotten_password_is_chosen_anew_by_a_link_and_the_old_one_ends(
     assert back.post("/api/sign-in", body, content_type="application/json").status_code == 200
     assert [one["id"] for one in back.get("/api/projects").json()] == [project]
     assert User.objects.count() == 2
+
+
+def test_a_maker_has_a_name_and_shares_with_others_alone(ann: Client) -> None:
+    body = {"token": makers.invite(), "name": "   ", "password": PASSWORD}
+    nameless = Client().post("/api/join", body, content_type="application/json")
+    assert nameless.status_code == 422 and "needs a name" in nameless.json()["message"]
+    at = f"/api/projects/{made(ann)['id']}/shares"
+    for maker, words in (("ann", "theirs already"), ("nobody", "no maker is called")):
+        given = {"maker": maker, "how": "read"}
+        answer = ann.put(at, given, content_type="application/json")
+        assert answer.status_code == 422 and words in answer.json()["message"]

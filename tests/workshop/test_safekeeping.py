@@ -10,6 +10,7 @@ from datetime import date, timedelta
 from pathlib import Path
 from typing import Any
 
+import numpy as np
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import OperationalError
@@ -196,6 +197,41 @@ def test_archives_that_are_not_whole_are_refused_and_leave_nothing(client: Clien
         answer = client.post("/api/whole", {"file": SimpleUploadedFile("a.zip", data)})
         assert answer.status_code == 422 and words in answer.json()["message"], answer.content
     assert (models.Project.objects.count(), models.Revision.objects.count()) == before
+
+
+def test_meshes_and_photos_in_an_archive_are_what_it_says(
+    client: Client, process: models.Process
+) -> None:
+    upload = {"file": SimpleUploadedFile("wedge.stl", TETRAHEDRON.encode())}
+    project = models.Project.objects.get(id=client.post("/api/meshes", upload).json()["project"])
+    part = keeping.document_of(project).parts[0].name
+    photo = {"file": SimpleUploadedFile("p.png", picture())}
+    printed = written(client, project.id, [part])
+    assert client.post(f"/api/logbook/{printed['id']}/photo", photo).status_code == 200
+    whole = archive.archive_of(project)
+    names = zipfile.ZipFile(io.BytesIO(whole)).namelist()
+    mesh = next(name for name in names if name.endswith(".npz"))
+    shot = next(name for name in names if name.startswith("photos/"))
+
+    def other_mesh(_: bytes) -> bytes:
+        out = io.BytesIO()
+        np.savez(out, vertices=np.eye(3), triangles=np.array([[0, 1, 2]]))
+        return out.getvalue()
+
+    hostile = {
+        "a mesh cannot be read": altered(whole, mesh, lambda raw: raw[:40]),
+        "not the one it says it is": altered(whole, mesh, other_mesh),
+        "a mesh in it is too large": altered(whole, mesh, lambda raw: bomb()),
+        "a photo that is none": altered(whole, shot, lambda raw: b"no picture at all"),
+        "title cannot be read": altered(
+            whole, "about.json", lambda raw: json.dumps({**json.loads(raw), "title": 5}).encode()
+        ),
+    }
+    before = models.Project.objects.count(), models.MeshFile.objects.count()
+    for words, data in hostile.items():
+        answer = client.post("/api/whole", {"file": SimpleUploadedFile("a.zip", data)})
+        assert answer.status_code == 422 and words in answer.json()["message"], answer.content
+    assert (models.Project.objects.count(), models.MeshFile.objects.count()) == before
 
 
 # -- kept means kept ---------------------------------------------------------------------------
@@ -639,3 +675,25 @@ def test_what_is_no_copy_is_not_put_back(tmp_path: Path) -> None:
     ):  # fmt: skip
         with pytest.raises(FormatError, match=words):
             copies.check_copy(path)
+
+
+def test_a_copy_of_a_newer_program_is_not_put_back(tmp_path: Path) -> None:
+    path = tmp_path / "newer.sqlite3"
+    with sqlite3.connect(path) as file:
+        file.execute(f"CREATE TABLE {copies.OWN_TABLE} (id)")
+        file.execute("CREATE TABLE django_migrations (app, name)")
+        file.execute("INSERT INTO django_migrations VALUES ('workshop', '0999_to_come')")
+    with pytest.raises(FormatError, match="newer program than this one") as told:
+        copies.check_copy(path)
+    assert told.value.remedy == "start the newer program"
+
+
+def test_books_of_a_server_and_places_that_cannot_be_written_are_told(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    (tmp_path / "file").write_text("in the way")
+    with pytest.raises(FormatError, match="file"):
+        copies.copy_books(tmp_path / "file" / "copy.sqlite3")
+    monkeypatch.setattr(copies, "one_file", lambda: False)
+    with pytest.raises(FormatError, match="kept by a database server"):
+        copies.copy_books(tmp_path / "copy.sqlite3")
