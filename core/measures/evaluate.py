@@ -41,7 +41,9 @@ def resolve(text: str, kind: Kind, scope: Scope, unit: LengthUnit = "mm") -> flo
         raise ExpressionError(
             f"this is {result.dimension.named()}; {wanted.named()} is wanted", position=0
         )
-    if kind == "count" and (result.value != round(result.value) or result.value < 0):
+    if kind == "count" and result.value < 0:
+        raise ExpressionError(f"{result.value:g} is no count: it is below nought", position=0)
+    if kind == "count" and result.value != round(result.value):
         raise ExpressionError(f"{result.value:g} is not a whole number", position=0)
     return result.value
 

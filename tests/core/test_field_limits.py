@@ -75,7 +75,7 @@ def judge(project: Project, path: str, spec: Field, value: float, refused: bool,
         assert not [one for one in beyond if one.remedy and "more than" in one.remedy], found
         return
     if spec.kind == "count" and value < 0:  # no count at all
-        assert [one for one in found if "is not a whole number" in one.message]
+        assert [one for one in found if "it is below nought" in one.message]
         return
     assert beyond, f"{told(spec, value)} is not refused"
     assert says in (beyond[0].remedy or ""), beyond[0].remedy

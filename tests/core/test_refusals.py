@@ -412,3 +412,11 @@ def test_drawings(name: str, text: str, words: str) -> None:
 def test_no_gap_of_nothing() -> None:
     with pytest.raises(ValueError, match="no faces to measure between"):
         smallest_gap(np.zeros((0, 3, 3)), np.zeros((1, 3, 3)))
+
+
+@pytest.mark.parametrize(
+    ("text", "words"), [("2.5", "is not a whole number"), ("0 - 3", "no count")]
+)
+def test_counts(text: str, words: str) -> None:
+    with pytest.raises(CoreError, match=words):
+        resolve(text, "count", {})
