@@ -111,8 +111,12 @@ def same_area(turn: float, pieces: int, whole: bool) -> float:
 
     >>> round(math.pi - 8 / 2 * math.sin(math.pi / 4) * same_area(2 * math.pi, 8, True) ** 2, 12)
     0.0
+    >>> same_area(0.0, 2, False)  # an arc that has shrunk to nothing
+    1.0
     """
     sine = math.sin(turn / pieces)
+    if sine == 0.0:
+        return 1.0
     if whole:
         return math.sqrt(turn / (pieces * sine))
     if pieces == 2:
