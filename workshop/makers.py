@@ -192,6 +192,7 @@ def _anew(maker: User, name: str, password: str) -> User:
         raise DocumentError("this link is for a maker of another name", where="name")
     maker.set_password(password)
     maker.save(update_fields=["password"])
+    Invitation.objects.filter(again=maker, used=None).delete()  # older links that lie about
     return maker
 
 

@@ -21,6 +21,15 @@ def come_in(walker: Walker, name: str) -> None:
     walker.see("sign out", "header")
 
 
+def by_link(walker: Walker, name: str) -> None:
+    """The address shown is taken, and a maker comes in by it."""
+    link = walker.text("section [role=status] .figure")
+    walker.press("sign out")
+    walker.see("Who is there?")
+    walker.go("/join/" + link.rpartition("/")[2])
+    come_in(walker, name)
+
+
 def test_makers_come_in_by_invitation_and_see_what_is_shared_with_them(
     bare_walker: Walker, settings
 ) -> None:
@@ -41,11 +50,7 @@ def test_makers_come_in_by_invitation_and_see_what_is_shared_with_them(
     walker.press("Invite a maker")
     walker.see("it is not shown again")
     assert walker.axe() == []
-    link = walker.text("section [role=status] .figure")
-    walker.press("sign out")
-    walker.see("Who is there?")
-    walker.go("/join/" + link.rpartition("/")[2])
-    come_in(walker, "ann")
+    by_link(walker, "ann")
     walker.see("The shelf is empty")
     walker.go(f"/p/{project}")
     walker.see("not on the shelf any more")
@@ -82,9 +87,5 @@ def test_makers_come_in_by_invitation_and_see_what_is_shared_with_them(
     walker.see("new password", '[data-maker="ann"]')
     walker.click('[data-maker="ann"] button:first-of-type')
     walker.see("Send this address to ann")
-    link = walker.text("section [role=status] .figure")
-    walker.press("sign out")
-    walker.see("Who is there?")
-    walker.go("/join/" + link.rpartition("/")[2])
-    come_in(walker, "ann")
+    by_link(walker, "ann")
     walker.see("Deck in halves")

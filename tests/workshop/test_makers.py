@@ -316,6 +316,7 @@ def test_a_forgotten_password_is_chosen_anew_by_a_link_and_the_old_one_ends(
     keeper: Client, ann: Client
 ) -> None:
     project = made(ann)["id"]
+    older = keeper.post("/api/makers/ann/again").json()["path"].removeprefix("/join/")
     token = keeper.post("/api/makers/ann/again").json()["path"].removeprefix("/join/")
     fresh = "auf dem Treidelpfad 9"
 
@@ -329,6 +330,8 @@ def test_a_forgotten_password_is_chosen_anew_by_a_link_and_the_old_one_ends(
     assert join("ann", fresh).status_code == 201
     assert ann.get("/api/projects").status_code == 401  # wherever the old one was used
     assert join("ann", fresh).status_code == 422  # once
+    token = older
+    assert join("ann", fresh).status_code == 422  # nor by an older link
     back = Client()
     body = {"name": "ann", "password": fresh}
     assert back.post("/api/sign-in", body, content_type="application/json").status_code == 200

@@ -7,6 +7,7 @@
 
   const MOST = 2000;
   const notes = $derived(project.document.notes ?? "");
+  let typed = $derived(notes);
   const first = $derived(notes.trim().split("\n", 1)[0] ?? "");
 
   function write(text: string) {
@@ -25,6 +26,11 @@
     aria-label="notes on the project"
     placeholder="where the sizes come from, what to try next"
     maxlength={MOST}
-    value={notes}
-    onchange={(event) => write(event.currentTarget.value)}></textarea>
+    bind:value={typed}
+    onchange={() => write(typed)}></textarea>
+  {#if typed.length >= MOST}
+    <p class="mt-1 text-brick" role="alert">
+      {MOST} letters are the most that is kept here: what goes beyond is left out.
+    </p>
+  {/if}
 </details>
