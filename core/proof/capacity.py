@@ -7,10 +7,18 @@ from dataclasses import dataclass
 import numpy as np
 from manifold3d import Manifold
 from numpy.typing import NDArray
+from scipy.sparse import coo_matrix
+from scipy.sparse.csgraph import connected_components
+
+from core.solids import Body, triangle_mesh
 
 LEVEL_MM = 0.05  # no nearer is looked for where it runs out
 LEAST_MM3 = 1.0
+MOST_PITS = 6  # highest first, looked into where half-way up holds nothing …
+DEPTHS_MM = (1.0, 0.3)  # … filled so deep
 HAIR_MM = 1e-4
+LEVEL_HAIR_MM = 1e-6  # corners no further apart in height are level
+STEEP = 1e-6  # faces whose normal rises by less have no air over them
 
 
 @dataclass(frozen=True)
@@ -42,7 +50,7 @@ def holds(solid: Manifold, to_rim: NDArray[np.float64]) -> Holds:
 
     brim = -HAIR_MM  # just below the rim, which itself is no wall
     room = Manifold.cube((*span, brim - low + 1)).translate((low_x - 1, low_y - 1, low - 1))
-    about = everything = room - stood
+    everything = room - stood
 
     def under(level: float, air: Manifold) -> Manifold:
         return air.trim_by_plane((0.0, 0.0, -1.0), -level)
@@ -57,25 +65,49 @@ def holds(solid: Manifold, to_rim: NDArray[np.float64]) -> Holds:
         # the hair that was left off at the rim is as wide as the air just below it
         return kept + area * HAIR_MM if kept > LEAST_MM3 else 0.0
 
-    whole = held(brim, about)
+    whole = held(brim, everything)
     if whole:
         return Holds(whole, 0.0)
-    empty, full = low, brim
-    best, at = 0.0, low
-    while full - empty > LEVEL_MM:
-        middle = (empty + full) / 2
-        lower = under(middle, about)
-        found = held(middle, lower)
-        if found:
-            empty, best, at = middle, found, middle
-        else:
-            full, about = middle, lower
-    # what holds nothing half-way up may still hold less further down
-    if not best:
-        for share in (0.25, 0.1, 0.05):
-            level = low * (1 - share)
-            found = held(level, under(level, everything))
+    pits = _pits(stood)
+    if not len(pits):
+        return Holds(0.0, -low)
+
+    def highest(empty: float) -> tuple[float, float]:
+        """The highest level over one that may hold at which something is held, and how much."""
+        full, best, at, air = brim, 0.0, low, everything
+        while full - empty > LEVEL_MM:
+            middle = (empty + full) / 2
+            lower = under(middle, air)
+            found = held(middle, lower)
             if found:
-                best, at = found, level
-                break
+                empty, best, at = middle, found, middle
+            else:
+                full, air = middle, lower
+        return best, at
+
+    best, at = highest(low)
+    # what holds nothing half-way up may still hold less further down
+    over = [pit + depth for pit in pits[-MOST_PITS:][::-1] for depth in DEPTHS_MM]
+    for level in () if best else over:
+        found = held(level, under(level, everything)) if level < brim else 0.0
+        if found:
+            best, at = max(highest(level), (found, level))
+            break
     return Holds(best, -at if best else -low)
+
+
+def _pits(stood: Manifold) -> NDArray[np.float64]:
+    """The heights (n,) mm, rising, at which water stops on a solid's surface: with no place lower
+    beside it and air over it. Whatever is held is held over one. O(triangles)."""
+    mesh = triangle_mesh(Body(stood))
+    height = mesh.vertices[:, 2]
+    one, other = mesh.edges[0].T
+    rise = height[other] - height[one]
+    level = np.abs(rise) < LEVEL_HAIR_MM
+    links = coo_matrix((level[level], (one[level], other[level])), shape=(len(height),) * 2)
+    count, place = connected_components(links, directed=False)
+    lowest, airy = np.ones(count, dtype=bool), np.zeros(count, dtype=bool)
+    lowest[place[np.where(rise > 0, other, one)[~level]]] = False
+    airy[place[mesh.triangles[mesh.units[:, 2] > STEEP]]] = True
+    stops = (lowest & airy)[place]
+    return np.unique(height[stops].round(3))

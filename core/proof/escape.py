@@ -25,6 +25,7 @@ MOST_STEPS = 28
 SAMPLES = 260
 EDGE_MM, MOST_EDGE_POINTS = 0.4, 4000
 AT_ONCE = 3  # places along a way that are looked at together
+COARSE = 8  # of so many points one is tried first
 MOST_PLAY_MM, TOUCH_MM = 6.0, 0.02
 # directions that are square to no face of usual solids
 SLANTED = (np.array([0.31, 0.53, 0.789]), np.array([-0.67, 0.41, -0.619]))
@@ -50,7 +51,9 @@ class _Inside:
 
     def depth(self, points: Points) -> float:
         """How deep the deepest of some points (n, 3) lies inside, mm; nought where none does."""
-        inside = points[((points > self._low) & (points < self._high)).all(axis=1)]
+        x, y, z = points.T
+        (x0, y0, z0), (x1, y1, z1) = self._low, self._high
+        inside = points[(x > x0) & (x < x1) & (y > y0) & (y < y1) & (z > z0) & (z < z1)]
         for way in SLANTED:
             if not len(inside):
                 return 0.0
@@ -80,11 +83,11 @@ def easiest_way_out(
     places = np.linspace(0.0, far_mm, steps + 1)[1:]
     held, moved = _Inside(holder), _Inside(loose)
 
-    def depth_at(shifts: Points) -> float:
-        """The greatest depth at any of some places (n, 3)."""
-        deep = held.depth((own + shifts[:, None]).reshape(-1, 3))
+    def depth_at(shifts: Points, every: int = 1) -> float:
+        """The greatest depth at any of some places (n, 3): of all points, or of some."""
+        deep = held.depth((own[::every] + shifts[:, None]).reshape(-1, 3))
         if len(around):
-            deep = max(deep, moved.depth((around - shifts[:, None]).reshape(-1, 3)))
+            deep = max(deep, moved.depth((around[::every] - shifts[:, None]).reshape(-1, 3)))
         return deep
 
     tried = [
@@ -95,16 +98,23 @@ def easiest_way_out(
         if not start.any() or abs(float(way @ ways[0])) <= 0.1
     ]
     few = np.array_split(places, -(-len(places) // AT_ONCE))
-    # a little further along the way that has been easiest so far: once one is at its end, none of
-    # the others can be easier, for none gets easier further on
+    # Always at the way that has been easiest so far: once one is at its end, none of the others can
+    # be easier, for none gets easier further on, nor with more points. So first with some points,
+    # a little further at a time; then with all, where it was deepest first.
     easiest = [(0.0, 0, number) for number in range(len(tried))]
+    coarse: list[list[float]] = [[] for _ in tried]
     while True:
         depth, minus, number = heappop(easiest)
-        if -minus == len(few):
+        looks, (start, way) = -minus, tried[number]
+        if looks == 2 * len(few):
             return Escape(depth)
-        start, way = tried[number]
-        depth = max(depth, depth_at(start + few[-minus][:, None] * way))
-        heappush(easiest, (depth, minus - 1, number))
+        if looks < len(few):
+            found = depth_at(start + few[looks][:, None] * way, COARSE)
+            coarse[number].append(found)
+        else:
+            deepest = np.argsort(coarse[number])[::-1]
+            found = depth_at(start + few[deepest[looks - len(few)]][:, None] * way)
+        heappush(easiest, (max(depth, found), minus - 1, number))
 
 
 def _starts(depth_at: Callable[..., float], axis: Points, far_mm: float) -> list[Points]:
