@@ -13,7 +13,7 @@ from core.checks.finished import mesh_of
 from core.checks.moving import pose_at
 from core.project.cache import MEASURED, content_key
 from core.project.results import FitResult
-from core.proof.gaps import corner_gap, smallest_gap
+from core.proof.gaps import FaceTree, corner_gap, smallest_gap
 from core.steps import PartState
 
 Vec3 = tuple[float, float, float]
@@ -68,10 +68,10 @@ def _gaps(fit: FitResult, a: PartState, b: PartState) -> list[tuple[float, Vec3]
         if not len(own) or not len(other):
             return []
         places = [pose_at(fit, float(at)) for at in np.linspace(motion.low, motion.high, POSES)]
-        turned = [other @ pose[:, :3].T + pose[:, 3] for pose in places]
-        if all(corner_gap(own, there).distance_mm < ROD_MM for there in turned):
+        trees = FaceTree(own), FaceTree(other)
+        if all(corner_gap(*trees, pose).distance_mm < ROD_MM for pose in places):
             return []  # no rod gets in anywhere
-        gaps = [smallest_gap(own, there) for there in turned]
+        gaps = [smallest_gap(own, other @ pose[:, :3].T + pose[:, 3]) for pose in places]
         return [(gap.distance_mm, gap.on_a) for gap in gaps]
 
     return MEASURED.get(key, look)

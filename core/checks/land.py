@@ -11,7 +11,7 @@ from core.checks.check import Limit, Piece, PieceCheck, register
 from core.checks.finding import Finding
 from core.checks.finished import mesh_of
 from core.project.results import StepResult
-from core.proof.gaps import corner_gap
+from core.proof.gaps import FaceTree, corner_gap
 from core.solids import TriangleMesh
 from core.steps import STEPS, PartState
 
@@ -62,18 +62,24 @@ def _of_step(mesh: TriangleMesh, step: str) -> NDArray[np.bool_]:
 
 def _near(name: str, piece: Piece, done: StepResult, before: PartState) -> Iterable[Finding]:
     """Holes and pockets that the finished edge comes nearer to than one line."""
+    told = " ".join(done.words.values())
+    recesses = [
+        step
+        for step, feature in before.features.items()
+        if feature.recess is not None and step not in told
+    ]
+    if not recesses:
+        return
     now = mesh_of(done.state)
     own = now.corners[_of_step(now, done.step.id)]
     if not len(own):
         return
-    told = " ".join(done.words.values())
-    for step, feature in before.features.items():
-        if feature.recess is None or step in told:
-            continue
+    finished = FaceTree(own)
+    for step in recesses:
         other = now.corners[_of_step(now, step)]
         if not len(other):
             continue
-        gap = corner_gap(own, other)
+        gap = corner_gap(finished, FaceTree(other))
         if gap.distance_mm < piece.process.line_mm:
             left = piece.told(round(gap.distance_mm, 2))
             words = (

@@ -13,7 +13,7 @@ import igl
 import numpy as np
 
 from core.checks.finished import mesh_of
-from core.checks.moving import sweep_fit
+from core.checks.moving import Tried, tried_along
 from core.fits.registry import Engages, FaceSet, Held
 from core.halting import may_halt
 from core.process import Process
@@ -28,7 +28,6 @@ from core.proof.escape import Escape, easiest_way_out, ways_about
 from core.proof.gaps import Gap, overlap_mm3, smallest_gap
 from core.proof.layers import LayerTest, test_layers
 from core.proof.mass import Bulk, measure_bulk
-from core.proof.motion import Sweep
 from core.proof.overhang import Overhang, check_overhang
 from core.proof.relief import Relief, shallow_reliefs
 from core.proof.setting import Setting
@@ -145,8 +144,8 @@ class MeasuredFit:
     walls_left: tuple[WallFound, ...]
     engagement: Engagement | None = None  # None: nothing is to engage, or nothing does
     escape: Escape | None = None  # None: nothing is to be held in
-    way: Sweep | None = None  # moved along the fit's own way, a few poses
-    apart: Sweep | None = None  # and along the way it is taken apart, where that is another
+    way: Tried | None = None  # moved along the fit's own way
+    apart: Tried | None = None  # and along the way it is taken apart, where that is another
     lowest_mm: tuple[float, float] | None = None  # of both parts over the bed, printed in place
 
 
@@ -381,10 +380,8 @@ def measure_fit(
             left,
             _engaged(meeting.engages, mesh_a, placed) if meeting.engages else None,
             _escape(meeting.held, mesh_a, placed) if meeting.held else None,
-            sweep_fit(fit, a, b, WAY_POSES[meeting.motion.way]) if meeting.motion else None,
-            sweep_fit(fit, a, b, WAY_POSES[meeting.apart.way], meeting.apart)
-            if meeting.apart
-            else None,
+            tried_along(fit, a, b, meeting.motion) if meeting.motion else None,
+            tried_along(fit, a, b, meeting.apart) if meeting.apart else None,
         )
 
     key = content_key(
@@ -394,10 +391,6 @@ def measure_fit(
     if meeting.in_place and group is not None:
         found = replace(found, lowest_mm=_lowest(fit, a, b, group))
     return found
-
-
-# poses at which a way is tried before it is said to be free; the desk's own motion has more
-WAY_POSES = {"slide": 14, "screw": 5, "track": 32, "turn": 21}
 
 
 def _engaged(asked: Engages, mesh_a: TriangleMesh, placed_b: TriangleMesh) -> Engagement | None:

@@ -9,11 +9,11 @@ from core.checks.check import Joint, JointCheck, Limit, register
 from core.checks.finding import Finding, Remedy, Severity
 from core.checks.limits import LINES_WARN, TOUCHING_MM3, wall_severity
 from core.checks.measuring import MeasuredFit
+from core.checks.moving import Tried
 from core.fits.registry import Engages, Motion
 from core.fits.registry import WallLeft as Wall
 from core.project.edits import Edit
 from core.proof.engagement import Engagement as Found
-from core.proof.motion import Sweep
 from core.threads.strength import about_newtons
 
 
@@ -386,7 +386,7 @@ class GoesTogether(JointCheck):
             if motion is not None and tried is not None:
                 yield from self._along(joint, motion, tried)
 
-    def _along(self, joint: Joint, motion: Motion, tried: Sweep) -> Iterable[Finding]:
+    def _along(self, joint: Joint, motion: Motion, tried: Tried) -> Iterable[Finding]:
         name = joint.fit.fit.name
         if tried.contact is None:
             words = f"{motion.words}: the way is free"

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
@@ -11,7 +12,7 @@ from core.checks.finished import mesh_of
 from core.fits.registry import Motion
 from core.project.cache import MEASURED, content_key
 from core.project.results import FitResult
-from core.proof.motion import Sweep, sweep
+from core.proof.motion import Sweep, first_contact, sweep
 from core.solids import Frame
 from core.steps import PartState
 
@@ -64,16 +65,33 @@ def pose_at(fit: FitResult, at: float, along: Motion | None = None) -> Matrix:
     return np.asarray((moved_along(motion, at) @ seat)[:3])
 
 
+@dataclass(frozen=True)
+class Tried:
+    """A way tried on the finished solids: where along it they first lie in each other, None where
+    it is free."""
+
+    contact: float | None
+
+
+# poses at which a way is tried before it is said to be free; the desk's own motion has more
+WAY_POSES = {"slide": 14, "screw": 5, "track": 32, "turn": 21}
+
+
+def tried_along(fit: FitResult, a: PartState, b: PartState, motion: Motion) -> Tried:
+    """Part b moved along a way, as far as it first lies in part a."""
+    places = [float(v) for v in np.linspace(motion.low, motion.high, WAY_POSES[motion.way])]
+    return Tried(first_contact(a.solid(), b.solid(), lambda at: pose_at(fit, at, motion), places))
+
+
 def sweep_fit(
     fit: FitResult,
     a: PartState,
     b: PartState,
     poses: int = POSES,
-    along: Motion | None = None,
 ) -> Sweep:
-    """A fit moved through its whole range, or along another way."""
+    """A fit moved through its whole range, with the gap and what is shared at every pose."""
     assert fit.meeting is not None
-    motion = along or fit.meeting.motion
+    motion = fit.meeting.motion
     assert motion is not None
     places = [float(v) for v in np.linspace(motion.low, motion.high, poses)]
     key = content_key("sweep", fit.fit.name, a.key, b.key, fit.meeting.pose, motion, poses)

@@ -7,6 +7,7 @@ edges only where their samples come near enough to beat that, by a k-d tree. Nev
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import igl
@@ -16,11 +17,14 @@ from numpy.typing import NDArray
 from scipy.spatial import cKDTree
 
 from core.solids import Body
+from core.solids.rows import distinct_rows
 
 Points = NDArray[np.float64]
 MOST_SAMPLES = 400_000
+STRIDE = 2  # samples along edges lie so many times the bound apart
 FACETS_MM = 0.005  # how far the facets of two round faces may stand into each other
 TOUCHING_MM = 1e-6  # no nearer need be looked for
+FEW = 16  # points whose distance is a bound for all others
 
 
 @dataclass(frozen=True)
@@ -30,6 +34,64 @@ class Gap:
     distance_mm: float
     on_a: tuple[float, float, float]
     on_b: tuple[float, float, float]
+
+
+class FaceTree:
+    """Triangles (n, 3, 3) mm ready to be asked how far points lie from them (AABB tree, libigl).
+
+    Raises:
+        ValueError: there is none.
+
+    >>> tree = FaceTree(np.array([[[0.0, 0, 0], [1, 0, 0], [0, 1, 0]]]))
+    >>> tree.nearest([np.array([[0.2, 0.2, 3.0], [0.2, 0.2, 0.5]])])[0]
+    (0.5, 1)
+    """
+
+    def __init__(self, corners: Points) -> None:
+        if not len(corners):
+            raise ValueError("no faces to measure between")
+        flat = corners.reshape(-1, 3)
+        first, same = distinct_rows((flat + 0.0).view(np.int64))  # equal to the last bit
+        self.vertices = np.ascontiguousarray(flat[first])
+        self.triangles = same.reshape(-1, 3)
+        self._tree = igl.AABB()
+        self._tree.init(self.vertices, self.triangles)
+        self._low, self._high = self.vertices.min(axis=0), self.vertices.max(axis=0)
+
+    def nearest(self, clouds: Sequence[Points]) -> list[tuple[float, int]]:
+        """Of each cloud (n, 3) mm, its least distance to the faces and which point it belongs to.
+
+        All are asked for together: libigl shares many points out over the cores.
+        """
+        near = [self._near(cloud) for cloud in clouds]
+        asked = np.vstack([cloud[own] for cloud, own in zip(clouds, near, strict=True)])
+        squared = self._squared(asked)[0]
+        found = []
+        for own, parts in zip(
+            near, np.split(squared, np.cumsum([len(own) for own in near])[:-1]), strict=True
+        ):
+            index = int(np.argmin(parts))
+            found.append((float(np.sqrt(parts[index])), int(own[index])))
+        return found
+
+    def foot(self, point: Points) -> Points:
+        """The point of the faces that lies nearest to one (3,) mm."""
+        return np.asarray(self._squared(point.reshape(1, 3))[2][0])
+
+    def _squared(self, points: Points) -> tuple[Points, NDArray[np.int64], Points]:
+        squared, face, at = self._tree.squared_distance(
+            self.vertices, self.triangles, np.ascontiguousarray(points)
+        )
+        return squared, face, at
+
+    def _near(self, points: Points) -> NDArray[np.int64]:
+        """Which of some points can be the nearest: none lies nearer than the faces' own box."""
+        reach = np.maximum(np.maximum(self._low - points, points - self._high), 0.0)
+        outside = np.einsum("ij,ij->i", reach, reach)
+        if len(points) <= FEW or not outside.max():
+            return np.arange(len(points))
+        few = np.argpartition(outside, FEW)[:FEW]
+        return np.flatnonzero(outside <= float(self._squared(points[few])[0].min()))
 
 
 def smallest_gap(corners_a: Points, corners_b: Points) -> Gap:
@@ -44,28 +106,28 @@ def smallest_gap(corners_a: Points, corners_b: Points) -> Gap:
     >>> smallest_gap(one, one + [0, 0, 0.3]).distance_mm
     0.3
     """
-    if not len(corners_a) or not len(corners_b):
-        raise ValueError("no faces to measure between")
-    best = corner_gap(corners_a, corners_b)
+    a, b = FaceTree(corners_a), FaceTree(corners_b)
+    best = corner_gap(a, b)
     if best.distance_mm < TOUCHING_MM:
         return best
-    edged = _edge_to_edge(_edges(corners_a), _edges(corners_b), best.distance_mm)
+    edged = _edge_to_edge(_edges(a), _edges(b), best.distance_mm)
     return edged if edged and edged.distance_mm < best.distance_mm else best
 
 
-def corner_gap(corners_a: Points, corners_b: Points) -> Gap:
-    """The least distance from a corner of either set to a face of the other: quick, and never
-    less than the smallest gap.
+def corner_gap(a: FaceTree, b: FaceTree, pose: Points | None = None) -> Gap:
+    """The least distance from a corner of either set to a face of the other, b moved by a (3, 4)
+    pose: quick, and never less than the smallest gap.
 
     >>> one = np.array([[[0.0, 0, 0], [1, 0, 0], [0, 1, 0]]])
-    >>> corner_gap(one, one + [0, 0, 0.3]).distance_mm
+    >>> corner_gap(FaceTree(one), FaceTree(one + [0, 0, 0.3])).distance_mm
     0.3
     """
-    best = _corner_to_face(corners_a, corners_b)
-    other = _corner_to_face(corners_b, corners_a)
-    if other.distance_mm < best.distance_mm:
-        return Gap(other.distance_mm, other.on_b, other.on_a)
-    return best
+    turn, shift = (np.eye(3), np.zeros(3)) if pose is None else (pose[:, :3], pose[:, 3])
+    there, back = b.vertices @ turn.T + shift, (a.vertices - shift) @ turn
+    (one, of_b), (other, of_a) = a.nearest([there])[0], b.nearest([back])[0]
+    if other < one:
+        return Gap(other, _triple(a.vertices[of_a]), _triple(b.foot(back[of_a]) @ turn.T + shift))
+    return Gap(one, _triple(a.foot(there[of_b])), _triple(there[of_b]))
 
 
 def overlap_mm3(a: Body, b: Body) -> float:
@@ -94,46 +156,34 @@ def shared_mm3(a: Manifold, b: Manifold) -> float:
     return float(sum(p.volume() for p in pieces if 2 * p.volume() > FACETS_MM * p.surface_area()))
 
 
-def _corner_to_face(corners: Points, faces: Points) -> Gap:
-    points = np.unique(corners.reshape(-1, 3), axis=0)
-    vertices = np.ascontiguousarray(faces.reshape(-1, 3))
-    triangles = np.arange(len(vertices), dtype=np.int64).reshape(-1, 3)
-    squared, _, nearest = igl.point_mesh_squared_distance(points, vertices, triangles)
-    index = int(np.argmin(squared))
-    return Gap(float(np.sqrt(squared[index])), _triple(points[index]), _triple(nearest[index]))
-
-
 def _triple(point: Points) -> tuple[float, float, float]:
     return float(point[0]), float(point[1]), float(point[2])
 
 
-def _edges(corners: Points) -> Points:
+def _edges(faces: FaceTree) -> Points:
     """Each edge that can be nearest along its length, once, (n, 2, 3).
 
     Only a ridge or an open border can: across a flat or hollow edge some face or corner beside
     it is at least as near. O(n log n).
     """
-    count = len(corners)
-    both = np.concatenate([corners[:, [0, 1]], corners[:, [1, 2]], corners[:, [2, 0]]])
-    across = np.concatenate([corners[:, 2], corners[:, 0], corners[:, 1]])
-    normals = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    corners, triangles = faces.vertices, faces.triangles
+    count = len(triangles)
+    one, two, three = triangles.T
+    start, end = np.concatenate([one, two, three]), np.concatenate([two, three, one])
+    across = np.concatenate([three, one, two])
+    low, high = np.minimum(start, end), np.maximum(start, end)
+    order = np.argsort(low * len(corners) + high)
+    key = (low * len(corners) + high)[order]
+    starts = np.flatnonzero(np.concatenate([[True], key[1:] != key[:-1]]))
+    keep = np.diff(np.append(starts, len(key))) != 2
+    first, other = order[starts[~keep]], order[starts[~keep] + 1]
+    a, b, c = corners[one], corners[two], corners[three]
+    normals = np.cross(b - a, c - a)
     normals /= np.maximum(np.linalg.norm(normals, axis=1), 1e-30)[:, None]
-    order = np.lexsort((both[:, :, 2], both[:, :, 1], both[:, :, 0]), axis=1)
-    both = np.take_along_axis(both, order[:, :, None], axis=1)
-    rows = both.reshape(-1, 6)
-    sorted_rows = np.lexsort(rows.T[::-1])
-    rows = rows[sorted_rows]
-    first = np.ones(len(rows), dtype=bool)
-    first[1:] = (rows[1:] != rows[:-1]).any(axis=1)
-    starts = np.flatnonzero(first)
-    shared = np.diff(np.append(starts, len(rows)))
-    keep = shared != 2
-    pairs = starts[~keep]
-    one, other = sorted_rows[pairs], sorted_rows[pairs + 1]
-    rise = np.einsum("ij,ij->i", normals[one % count], across[other] - both[one, 0])
-    keep[~keep] = rise < -1e-9
-    kept: Points = rows[starts[keep]].reshape(-1, 2, 3)
-    return kept
+    rise = corners[across[other]] - corners[low[first]]
+    keep[~keep] = np.einsum("ij,ij->i", normals[first % count], rise) < -1e-9
+    kept = order[starts[keep]]
+    return np.stack([corners[low[kept]], corners[high[kept]]], axis=1)
 
 
 def _edge_to_edge(a: Points, b: Points, bound_mm: float) -> Gap | None:
@@ -143,7 +193,7 @@ def _edge_to_edge(a: Points, b: Points, bound_mm: float) -> Gap | None:
         return None
     length = float(np.linalg.norm(a[:, 1] - a[:, 0], axis=1).sum())
     length += float(np.linalg.norm(b[:, 1] - b[:, 0], axis=1).sum())
-    stride = max(4 * bound_mm, length / MOST_SAMPLES * 4, 1e-3)
+    stride = max(STRIDE * bound_mm, length / MOST_SAMPLES * 4, 1e-3)
     points_a, owner_a = _samples(a, stride)
     points_b, owner_b = _samples(b, stride)
     near = cKDTree(points_a).sparse_distance_matrix(

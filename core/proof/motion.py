@@ -11,16 +11,13 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-import igl
 import numpy as np
 from numpy.typing import NDArray
 
-from core.proof.gaps import shared_mm3
+from core.proof.gaps import FaceTree, shared_mm3
 from core.solids import Body
-from core.solids.rows import distinct_rows
 
 Matrix = NDArray[np.float64]
-Points = NDArray[np.float64]
 Faces = NDArray[np.float64]  # triangle corners, (n, 3, 3) mm
 TOUCH_MM3 = 0.02  # facets of curved faces may share so much without the true solids touching
 MOST_POINTS = 1000  # corners tried at every pose; the tightest pose is then tried with all
@@ -68,7 +65,7 @@ def sweep(
         fixed, moving: each solid, and the faces of it that distances are taken between.
         pose_at: the (3, 4) transform of the moving solid at a place along its way.
     """
-    tree_a, tree_b = _Tree(fixed[1]), _Tree(moving[1])
+    tree_a, tree_b = FaceTree(fixed[1]), FaceTree(moving[1])
 
     def shared(at: float) -> float:
         return shared_mm3(fixed[0].solid, moving[0].solid.transform(pose_at(at)))
@@ -86,6 +83,31 @@ def sweep(
         )
     poses = [Pose(float(at), gaps[i][0], overlaps[i], gaps[i][1]) for i, at in enumerate(places)]
     return Sweep(tuple(poses), contact)
+
+
+def first_contact(
+    fixed: Body,
+    moving: Body,
+    pose_at: Callable[[float], Matrix],
+    places: Sequence[float],
+) -> float | None:
+    """Where along its way a solid first lies in another: every place is tried in turn, and the
+    first at which they share volume is narrowed down by halving. None where the way is free.
+
+    >>> from manifold3d import Manifold
+    >>> cube = Body(Manifold.cube((10, 10, 10)))
+    >>> along = lambda at: np.column_stack([np.eye(3), [at, 0.0, 0.0]])
+    >>> round(first_contact(cube, cube, along, [-20.0, -15.0, -5.0]), 1)
+    -10.0
+    """
+
+    def shared(at: float) -> float:
+        return shared_mm3(fixed.solid, moving.solid.transform(pose_at(at)))
+
+    for before, at in zip([None, *places], places, strict=False):
+        if shared(at) > TOUCH_MM3:
+            return float(at) if before is None else _narrowed(shared, before, at)
+    return None
 
 
 def _overlaps(shared: Callable[[int], float], gaps: Sequence[float]) -> list[float]:
@@ -114,53 +136,20 @@ def _narrowed(shared: Callable[[float], float], free: float, touching: float) ->
     return float(free)
 
 
-class _Tree:
-    """A mesh ready to be asked for distances, with a spread of its corners."""
-
-    def __init__(self, faces: Faces) -> None:
-        flat = faces.reshape(-1, 3)
-        first, same = distinct_rows((flat + 0.0).view(np.int64))  # equal to the last bit
-        self.vertices = flat[first]
-        self.triangles = same.reshape(-1, 3).astype(np.int64)
-        self.tree = igl.AABB()
-        self.tree.init(self.vertices, self.triangles)
-        step = max(1, math.ceil(len(self.vertices) / MOST_POINTS))
-        self.some = self.vertices[::step]
-        self.low, self.high = self.vertices.min(axis=0), self.vertices.max(axis=0)
-
-    def nearest(self, clouds: Sequence[Points]) -> list[tuple[float, Points]]:
-        """Of each cloud (n, 3) mm, its least distance to the mesh and the point it belongs to.
-
-        All are asked for together: libigl shares many points out over the cores.
-        """
-        near = [self._near(cloud) for cloud in clouds]
-        asked = np.ascontiguousarray(np.vstack(near))
-        squared = self.tree.squared_distance(self.vertices, self.triangles, asked)[0]
-        ends = np.cumsum([len(cloud) for cloud in near])[:-1]
-        found = []
-        for cloud, own in zip(near, np.split(squared, ends), strict=True):
-            index = int(np.argmin(own))
-            found.append((float(np.sqrt(own[index])), cloud[index]))
-        return found
-
-    def _near(self, points: Points) -> Points:
-        """Those of some points that can be the nearest."""
-        reach = np.maximum(np.maximum(self.low - points, points - self.high), 0.0)
-        outside = np.linalg.norm(reach, axis=1)
-        return np.asarray(points[outside <= max(float(outside.min()) + 3.0, 3.0)])
-
-
 def _least(
-    a: _Tree, b: _Tree, matrices: Sequence[Matrix], some: bool
+    a: FaceTree, b: FaceTree, matrices: Sequence[Matrix], some: bool
 ) -> list[tuple[float, tuple[float, float, float]]]:
     """At every pose the least distance from the corners of each, or some of them, to the other's
     faces, and where."""
-    of_a, of_b = (tree.some if some else tree.vertices for tree in (a, b))
-    there = a.nearest([of_b @ m[:, :3].T + m[:, 3] for m in matrices])
+    of_a, of_b = (
+        tree.vertices[:: max(1, math.ceil(len(tree.vertices) / MOST_POINTS)) if some else 1]
+        for tree in (a, b)
+    )
+    clouds = [of_b @ m[:, :3].T + m[:, 3] for m in matrices]
+    there = a.nearest(clouds)
     back = b.nearest([(of_a - m[:, 3]) @ m[:, :3] for m in matrices])
     found = []
-    for m, (one, at), (other, own) in zip(matrices, there, back, strict=True):
-        if other < one:
-            one, at = other, own @ m[:, :3].T + m[:, 3]
-        found.append((one, (float(at[0]), float(at[1]), float(at[2]))))
+    for cloud, (one, at), (other, own) in zip(clouds, there, back, strict=True):
+        x, y, z = of_a[own] if other < one else cloud[at]
+        found.append((min(one, other), (float(x), float(y), float(z))))
     return found
