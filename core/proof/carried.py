@@ -134,7 +134,7 @@ def _fringe(area: float, edges: _Edges, held: NDArray[np.bool_]) -> Carried:
     )
 
 
-def _pair(at: Points) -> Vec2:
+def _pair(at: Points | Vec2) -> Vec2:
     return float(at[0]), float(at[1])
 
 
@@ -149,35 +149,44 @@ def _directions(ways: Points, lengths: Points) -> Points:
 def _bridge(
     starts: Points, ends: Points, held: NDArray[np.bool_], angles: Points
 ) -> Carried | None:
-    """The direction with the shortest span of those in which all lines are held, or None."""
+    """The direction with the shortest span of those in which all lines are held, or None.
+
+    All directions are looked at in one go. O(directions · (edges + crossings)).
+    """
+    cos, sin = np.cos(angles)[:, None], np.sin(angles)[:, None]
+    along_a, along_b = (cos * p[:, 0] + sin * p[:, 1] for p in (starts, ends))
+    across_a, across_b = (cos * p[:, 1] - sin * p[:, 0] for p in (starts, ends))
+    low = across_a.min(axis=1, keepdims=True)
+    apart = np.maximum((across_a.max(axis=1, keepdims=True) - low) / LINES, 1e-12)
+    # how many lines lie below each end: an edge meets those between its two counts
+    below_a, below_b = (
+        np.clip(np.ceil((one - low) / apart - 0.5), 0, LINES).astype(np.int64).ravel()
+        for one in (across_a, across_b)
+    )
+    count = np.abs(below_a - below_b)
+    own = np.repeat(np.arange(len(count)), count)
+    if not len(own):
+        return None
+    line = np.arange(len(own)) - np.repeat(np.cumsum(count) - count, count)
+    line += np.minimum(below_a, below_b)[own]
+    turn, edge = np.divmod(own, len(starts))
+    at = low[turn, 0] + (line + 0.5) * apart[turn, 0]
+    slope = (along_b - along_a).ravel()[own] / (across_b - across_a).ravel()[own]
+    along = along_a.ravel()[own] + (at - across_a.ravel()[own]) * slope
+    # rings are closed: each line goes in and out of the piece by turns
+    order = np.lexsort((along, turn * LINES + line))
+    first, last = order[0::2], order[1::2]
+    size, turn = along[last] - along[first], turn[first]
+    both = held[edge[first]] & held[edge[last]]
+    whole, kept = (np.bincount(turn, w, len(angles)) for w in (size, size * both))
     best: Carried | None = None
-    for angle in angles:
-        cos, sin = float(np.cos(angle)), float(np.sin(angle))
-        turn = np.array([[cos, -sin], [sin, cos]])  # columns: along the lines, across them
-        a, b = starts @ turn, ends @ turn
-        low, high = float(a[:, 1].min()), float(a[:, 1].max())
-        across = low + (np.arange(LINES) + 0.5) / LINES * (high - low)
-        meets = (a[None, :, 1] > across[:, None]) != (b[None, :, 1] > across[:, None])
-        row, edge = np.nonzero(meets)
-        if len(row) < 2:
-            continue
-        slope = (b[edge, 0] - a[edge, 0]) / (b[edge, 1] - a[edge, 1])
-        along = a[edge, 0] + (across[row] - a[edge, 1]) * slope
-        # rings are closed: each line goes in and out of the piece by turns
-        order = np.lexsort((along, row))
-        row, edge, along = row[order], edge[order], along[order]
-        first, last = along[0::2], along[1::2]
-        size = last - first
-        both = held[edge[0::2]] & held[edge[1::2]]
-        if size[both].sum() < HELD * size.sum():
-            continue
-        longest = int(np.argmax(size * both))
-        line = across[row[2 * longest]]
-        span = float(size[longest])
-        if best is None or span < best.span_mm - 1e-9:
-            two = np.array([[first[longest], line], [last[longest], line]])
-            two = two @ turn.T
-            best = Carried("bridge", span, _pair(two[0]), _pair(two[1]))
+    for index in np.flatnonzero((kept >= HELD * whole) & (whole > 0)):
+        mine = np.flatnonzero(turn == index)
+        longest = mine[int(np.argmax(size[mine] * both[mine]))]
+        if best is None or size[longest] < best.span_mm - 1e-9:
+            c, s, v = float(cos[index, 0]), float(sin[index, 0]), float(at[first[longest]])
+            two = [(u * c - v * s, u * s + v * c) for u in along[[first[longest], last[longest]]]]
+            best = Carried("bridge", float(size[longest]), _pair(two[0]), _pair(two[1]))
     return best
 
 
