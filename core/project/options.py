@@ -34,6 +34,8 @@ class Surroundings:
 
     ``state`` is the part before the step, ``steps`` the steps so far, ``others`` the finished
     other parts; ``face`` is the face a place is on and ``owner`` the step that made it.
+    ``in_full``: every point and edge is told that a field may be set to, which are many and take
+    the finished solid to be looked at; else only the one that it is set to.
     """
 
     project: Project
@@ -43,6 +45,7 @@ class Surroundings:
     others: Mapping[str, PartState] = field(default_factory=dict)
     face: Frame | None = None
     owner: str = ""
+    in_full: bool = False
 
     def step_words(self, name: str) -> str:
         """A step as it is spoken of."""
@@ -57,6 +60,24 @@ class Surroundings:
         """A part as it is spoken of."""
         part = next((one for one in self.project.parts if one.name == name), None)
         return part.spoken if part else name.replace("_", " ")
+
+
+def told_when_asked(spec: Field) -> bool:
+    """Whether what a field may be set to is told only when it is asked for.
+
+    >>> [told_when_asked(Field("x", kind, "", "")) for kind in ("from", "place")]
+    [True, False]
+    """
+    return spec.kind in ("from", "point")
+
+
+def option_now(spec: Field, around: Surroundings, text: str, empty: str = "") -> list[Option]:
+    """What a field that is told when asked is set to, alone, and what it is where left alone."""
+    alone = [Option("", empty or _EMPTY["from"])] if spec.kind == "from" else []
+    if not text:
+        return alone
+    words = point_words(text, around) if spec.kind == "point" else _from_words(spec, around, text)
+    return [*alone, Option(text, words)]
 
 
 def options_of(spec: Field, around: Surroundings, empty: str = "") -> list[Option]:
@@ -174,25 +195,35 @@ def _told_from(spec: Field, around: Surroundings) -> list[Option]:
     if around.face is None:
         return []
     across = spec.name.startswith("x")
-    found: list[Option] = []
+    found: list[str] = []
     features = list(around.state.features.values())
     features.sort(key=lambda feature: feature.step != around.owner)
     for feature in features:
-        of = "" if feature.step == around.owner else f" of {around.step_words(feature.step)}"
         for name, frame in feature.places.items():
             if name in feature.curved or name.endswith(OF_CUTTER):
                 continue
             normal, _ = edge_line(around.face, frame)
             if normal and abs(normal[0 if across else 1]) > ACROSS:
-                found.append(Option(f"{feature.step}.{name}", f"from the {name} edge{of}"))
-    way = "right of" if across else "up from"
+                found.append(f"{feature.step}.{name}")
     found += [
-        Option(feature.step, f"{way} the middle of {around.step_words(feature.step)}")
+        feature.step
         for feature in features
         if feature.axis is not None and feature.step != around.owner
     ]
-    points = (told for told in _points_of(around.state) if BAR in told)
-    return found + [Option(told, f"{way} the {point_words(told, around)}") for told in points]
+    found += [told for told in _points_of(around.state) if BAR in told]
+    return [Option(told, _from_words(spec, around, told)) for told in found]
+
+
+def _from_words(spec: Field, around: Surroundings, told: str) -> str:
+    """What a distance is told from, as it is spoken of: an edge of the face, an axis, a point."""
+    way = "right of" if spec.name.startswith("x") else "up from"
+    step, dot, name = told.partition(".")
+    if BAR in told:
+        return f"{way} the {point_words(told, around)}"
+    if not dot:
+        return f"{way} the middle of {around.step_words(step)}"
+    of = "" if step == around.owner else f" of {around.step_words(step)}"
+    return f"from the {name} edge{of}"
 
 
 def told_from_middle(name: str) -> str:

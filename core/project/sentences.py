@@ -18,8 +18,10 @@ from core.project.options import (
     Option,
     Surroundings,
     feature_owner,
+    option_now,
     options_of,
     told_from_middle,
+    told_when_asked,
 )
 from core.project.placing import PLACE_FIELDS, place_texts
 from core.project.resolve import Typed
@@ -28,7 +30,7 @@ from core.project.schema import OutlineSpec, Place
 from core.solids import Frame
 from core.steps import OUTLINES, STEPS, Field
 from core.steps.field import filled, told_with
-from core.views.report import BesideView, ErrorView, FieldView, OptionView, Piece
+from core.views.report import ErrorView, FieldView, OptionView, Piece
 
 _PIECE = re.compile(r"{([\w.]+)}")
 
@@ -73,18 +75,22 @@ def field_view(
 ) -> FieldView:
     """A field as typed, with what it comes to and what it may be set to."""
     default = default_text(spec.default if default is None else default, spec, around)
+    more = told_when_asked(spec) and not around.in_full
+    set_to = default if text is None else text
+    found = option_now(spec, around, set_to, empty) if more else options_of(spec, around, empty)
     return FieldView(
         path=path,
         name=prefix + spec.name,
         label=spec.label,
         kind=spec.kind,
-        text=default if text is None else text,
+        text=set_to,
         typed=text is not None,
         default=default,
         value=typed.value if typed else None,
         shown=typed.shown if typed else "",
         formula=typed.formula if typed else "",
-        options=[_option_view(one) for one in options_of(spec, around, empty)],
+        options=[_option_view(one) for one in found],
+        more=more,
         hint=spec.hint,
         error=error_view(typed.error) if typed else None,
     )
@@ -213,15 +219,10 @@ def place_field_views(
                 empty=nothing,
             )
         )
-    known = {view.path: [one.value for one in view.options] for view in views}
-
-    def paired(spec: Field, view: FieldView) -> FieldView:
-        if not spec.beside:
-            return view
-        other = f"{path}.{spec.beside}"
-        return view.model_copy(update={"beside": BesideView(path=other, values=known[other])})
-
-    return [paired(spec, view) for spec, view in zip(PLACE_FIELDS, views, strict=True)]
+    return [
+        view.model_copy(update={"beside": f"{path}.{spec.beside}"}) if spec.beside else view
+        for spec, view in zip(PLACE_FIELDS, views, strict=True)
+    ]
 
 
 def on_face(around: Surroundings, place: Place | None) -> Surroundings:

@@ -15,7 +15,6 @@ from core.checks.trying import with_tried_remedies
 from core.measures.display import in_unit, plain
 from core.process.model import FEELS
 from core.project.faces import places_of
-from core.project.fields import STATION_FIELDS, typed_texts
 from core.project.graph import step_texts
 from core.project.options import Surroundings
 from core.project.parting import pieces_left
@@ -24,18 +23,15 @@ from core.project.results import PartResult, Solution, StepResult
 from core.project.schema import OutlineSpec
 from core.project.sentences import (
     error_view,
-    field_views,
-    on_face,
-    outline_field_views,
-    place_field_views,
     step_aloud,
 )
 from core.proof.walls import SPACING_MM
 from core.report.accepting import with_acceptance
 from core.report.drawings import drawing_view
+from core.report.fields import around_steps, step_fields
 from core.report.fits import fit_view
 from core.report.readings import Readings, readings
-from core.steps import OUTLINES, STEPS, PartState
+from core.steps import OUTLINES, STEPS
 from core.steps.extrude import OF_CUTTER
 from core.steps.fit_step import FIT_STEP
 from core.views.report import (
@@ -261,30 +257,16 @@ def _measures(solution: Solution) -> list[MeasureView]:
 
 
 def _step_view(result: StepResult, implicit: bool, around: Surroundings) -> StepView:
-    step, typed = result.step, result.typed
+    step = result.step
     kind = STEPS.get(step.kind)
     path = f"parts.{around.part}.steps.{step.id}"
-    fields = []
     outlines: list[OutlineView] = []
-    if kind:
-        fields += field_views(f"{path}.fields", kind.fields, step.fields, typed, around)
-        if kind.has_outline and step.outline:
-            fields += outline_field_views(
-                f"{path}.outline", step.outline, typed, around, "outline."
-            )
-            outlines += _outline_views("outline", step.outline, "outline")
-        for index, station in enumerate(step.stations if kind.has_stations else ()):
-            at, prefix = f"{path}.stations.{index}", f"s{index}."
-            fields += outline_field_views(
-                f"{at}.outline", station.outline, typed, around, f"{prefix}outline."
-            )
-            fields += field_views(at, STATION_FIELDS, typed_texts(station), typed, around, prefix)
-            outlines += _outline_views(
-                f"stations.{index}.outline", station.outline, f"outline {index + 2}"
-            )
-        if kind.has_place:
-            where = on_face(around, step.place)
-            fields += place_field_views(f"{path}.place", step.place, typed, where, "place.")
+    if kind and kind.has_outline and step.outline:
+        outlines += _outline_views("outline", step.outline, "outline")
+    for index, station in enumerate(step.stations if kind and kind.has_stations else ()):
+        outlines += _outline_views(
+            f"stations.{index}.outline", station.outline, f"outline {index + 2}"
+        )
     sentence, more = step_aloud(result)
     return StepView(
         id=step.id,
@@ -297,7 +279,7 @@ def _step_view(result: StepResult, implicit: bool, around: Surroundings) -> Step
         fit=step.fields.get("fit", "") if step.kind == FIT_STEP else "",
         sentence=sentence,
         more=more,
-        fields=fields,
+        fields=step_fields(result, around),
         outlines=outlines,
         adds_outlines=bool(kind and kind.has_stations),
         held=_held_views(path, result),
@@ -361,14 +343,10 @@ def _part_view(
     part = result.part
     own = [finding for finding in findings if finding.part == part.name]
     typed_ids = {step.id for step in part.steps}
-    others = {name: one.state for name, one in solution.parts.items() if name != part.name}
-    steps = []
-    before = PartState(part.name)
-    for number, step in enumerate(result.steps):
-        so_far = [done.step for done in result.steps[:number]]
-        around = Surroundings(solution.project, part.name, before, so_far, others)
-        steps.append(_step_view(step, step.step.id not in typed_ids, around))
-        before = step.state
+    steps = [
+        _step_view(step, step.step.id not in typed_ids, around)
+        for step, around in zip(result.steps, around_steps(solution, result), strict=True)
+    ]
     mass = None
     if measured:
         stuff = solution.project.process.stuff(result.part.material)

@@ -16,22 +16,18 @@ from core.fits import FITS
 from core.fits.registry import Motion, SectionView
 from core.outlines import phrases
 from core.project.cache import MEASURED, content_key
-from core.project.options import Surroundings
-from core.project.results import FitResult, PartResult, Solution
+from core.project.results import FitResult, Solution
 from core.project.sentences import (
     error_view,
     field_view,
-    field_views,
     fit_aloud,
     fit_places,
-    on_face,
-    place_field_views,
 )
 from core.proof.section import cut_by_plane, gap_along, loops, window
+from core.report.fields import around_fit, fit_fields
 from core.steps import PartState
 from core.steps.field import Field
 from core.views.report import (
-    FieldView,
     FitView,
     ForecastView,
     LeftView,
@@ -70,8 +66,8 @@ def fit_view(
     givers = {"inner": inner, "outer": "b" if inner == "a" else "a"}
     giver = givers.get(spec.gives_way)
     told = "half each" if giver is None else spec.parts[0 if giver == "a" else 1]
-    around = {part: _around(fit, solution.parts[part], solution) for part in spec.parts}
-    fields = _fields(path, fit, around)
+    around = {part: around_fit(fit, solution.parts[part], solution) for part in spec.parts}
+    fields = fit_fields(fit, around)
     sentence, more = fit_aloud(fit)
     place_words, place_more = fit_places(fit, around[spec.parts[0]])
     called = {part: around[part].part_words(part) for part in spec.parts}
@@ -181,37 +177,6 @@ def fit_view(
         severity="stop" if fit.error else worst(findings),
         error=error_view(fit.error),
     )
-
-
-def _around(fit: FitResult, part: PartResult, solution: Solution) -> Surroundings:
-    """What a fit can refer to on one of its parts: what was there before its share."""
-    state, so_far = PartState(part.part.name), []
-    for done in part.steps:
-        if done.step.fields.get("fit") == fit.fit.name:
-            break
-        state = done.state
-        so_far.append(done.step)
-    return Surroundings(solution.project, part.part.name, state, so_far)
-
-
-def _fields(path: str, fit: FitResult, around: dict[str, Surroundings]) -> list[FieldView]:
-    """What can be set of a fit: its own fields, and where it stands on either part."""
-    spec = fit.fit
-    kind = FITS.get(spec.kind)
-    if kind is None:
-        return []
-    first = around[spec.parts[0]]
-    views = field_views(f"{path}.fields", kind.fields, spec.fields, fit.typed, first)
-    for which, stands, part in (
-        ("place_a", kind.on_a, spec.parts[0]),
-        ("place_b", kind.on_b, spec.parts[1]),
-    ):
-        if stands:
-            place = getattr(spec, which)
-            where = on_face(around[part], place)
-            at = f"{path}.{which}"
-            views += place_field_views(at, place, fit.typed, where, f"{which}.", "its own origin")
-    return views
 
 
 def _track(fit: FitResult, path: str) -> TrackView | None:

@@ -34,15 +34,20 @@ class OptionView(View):
     words: str
 
 
-class BesideView(View):
-    """The field that the same press on a corner sets as well, and what it may be set to."""
+class OptionsView(View):
+    """Everything a field may be set to, and the field beside it, that a press on a corner sets as
+    well."""
 
-    path: str
-    values: list[str]
+    options: list[OptionView]
+    beside: list[OptionView] = []
 
 
 class FieldView(View):
-    """One thing to edit: as typed, and what it comes to."""
+    """One thing to edit: as typed, and what it comes to.
+
+    ``more``: of what it may be set to only what it is set to is told; the rest when it is asked
+    for. ``beside``: the path of the field that the same press on a corner sets as well.
+    """
 
     path: str
     name: str
@@ -55,9 +60,10 @@ class FieldView(View):
     shown: str = ""
     formula: str = ""
     options: list[OptionView] = []
+    more: bool = False
     hint: str = ""
     error: ErrorView | None = None
-    beside: BesideView | None = None
+    beside: str = ""
 
 
 class Piece(View):

@@ -10,6 +10,7 @@ import trimesh
 
 from core.project.solve import solve
 from core.report import report_on
+from core.report.fields import options_at
 from tests.core.building import block, circle, document, part, polygon, rectangle, solved, step
 
 
@@ -139,14 +140,47 @@ def test_a_plain_number_can_be_dragged_and_an_expression_cannot(text: str, plain
 
 def test_options_are_edges_of_the_face_then_what_stands_on_it() -> None:
     first = step("first", "hole", on="body.top", diameter="6")
-    report = report_on(solved(part("p", block(), first, hole(x="9"))))
-    fields = {f.name: f for f in report.parts[0].steps[2].fields}
-    across = [(o.value, o.words) for o in fields["place.x_from"].options]
+    solution = solved(part("p", block(), first, hole(x="9")))
+    place = f"parts.p.steps.{solution.project.parts[0].steps[2].id}.place"
+    found = options_at(solution, f"{place}.x_from")
+    assert found is not None
+    across = [(o.value, o.words) for o in found.options]
     assert across[:3] == [("", "right of the middle"), ("body.right", "from the right edge"),
                           ("body.left", "from the left edge")]  # fmt: skip
     assert ("first", "right of the middle of first") in across
-    up = [o.value for o in fields["place.y_from"].options]
+    up = [o.value for o in found.beside]
     assert "body.front" in up and "body.left" not in up
+    assert found.beside == options_at(solution, f"{place}.y_from").options  # type: ignore[union-attr]
+
+
+@pytest.mark.parametrize(
+    ("text", "words"),
+    [
+        ("", ["right of the middle"]),
+        ("body.left", ["right of the middle", "from the left edge"]),
+        ("first", ["right of the middle", "right of the middle of first"]),
+        (
+            "body.left | body.top",
+            ["right of the middle", "right of the edge middle left, top of body"],
+        ),
+    ],
+)
+def test_a_report_tells_what_a_distance_is_told_from_and_the_rest_when_asked(
+    text: str, words: list[str]
+) -> None:
+    first = step("first", "hole", on="body.top", diameter="6")
+    where = {"on": "body.top", "x": "9", "x_from": text}
+    solution = solved(part("p", block(), first, step("h", "hole", on=where, diameter="3")))
+    (view,) = (
+        field
+        for field in report_on(solution, proof=False).parts[0].steps[2].fields
+        if field.name == "place.x_from"
+    )
+    assert view.more
+    assert [one.words for one in view.options] == words
+    found = options_at(solution, view.path)
+    assert found is not None and len(found.options) > 10
+    assert set(view.options) <= set(found.options)
 
 
 # -- where a cut ends --------------------------------------------------------------------------
@@ -225,8 +259,5 @@ def test_a_press_on_a_corner_can_say_both_distances() -> None:
     report = report_on(solved(part("p", base, step("h", "hole", on="body.top"))), proof=False)
     fields = {one.name: one for one in report.parts[0].steps[1].fields}
     across, up = fields["place.x_from"], fields["place.y_from"]
-    assert across.beside is not None and across.beside.path == up.path
-    assert up.beside is not None and up.beside.path == across.path
-    assert set(across.beside.values) == {one.value for one in up.options}
-    assert "body.front" in across.beside.values and "body.left" in up.beside.values
-    assert all(one.beside is None for name, one in fields.items() if not name.endswith("_from"))
+    assert across.beside == up.path and up.beside == across.path
+    assert all(not one.beside for name, one in fields.items() if not name.endswith("_from"))

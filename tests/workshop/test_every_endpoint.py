@@ -271,6 +271,11 @@ def test_documents_are_looked_at_compared_and_measured_without_being_kept(maker:
     (change,) = maker.post("/api/differences", {"before": document, "after": other})
     assert (change["before"], change["after"]) == ("40 mm", "50 mm")
 
+    body = "parts.plate.steps.body.place"
+    asked = maker.post("/api/options", {"document": document, "path": f"{body}.x_from"})
+    assert asked["options"][0] == {"value": "", "words": "right of the middle"}
+    assert asked["beside"][0] == {"value": "", "words": "up from the middle"}
+
     named = maker.post("/api/rename", {"document": document, "old": "wide", "new": "across"})
     fields = named["document"]["parts"][0]["steps"][0]["outline"]["fields"]
     assert fields["width"] == "across"

@@ -15,11 +15,13 @@ from core.project.schema import Project as Document
 from core.project.starters import begun
 from core.report import apply_edits, consequences
 from core.report.differences import differences
+from core.report.fields import options_at
 from core.views.printing import BedsView, LayerView, MarksView, SlicedView, StanceView
 from core.views.report import (
     Difference,
     FindingView,
     MotionReport,
+    OptionsView,
     PushedView,
     Report,
     SketchView,
@@ -27,6 +29,7 @@ from core.views.report import (
 from workshop import builders, jobs, keeping, shelving
 from workshop.api.shapes import (
     FaceIn,
+    FieldIn,
     Kept,
     MazeAnswer,
     MazeIn,
@@ -66,6 +69,7 @@ from workshop.reports import (
     tipped_of,
     tried_of,
     unbuilt,
+    worked,
 )
 
 router = Router()
@@ -318,6 +322,14 @@ def sketch(request: HttpRequest, given: SketchIn):  # type: ignore[no-untyped-de
         return sketched(from_data(given.document))
     except (Halted, Limited):  # a newer one is being drawn, or building will say why not
         return 204, None
+
+
+@router.post("/options", response={200: OptionsView, 404: Refusal, 422: Refusal})
+def options(request: HttpRequest, given: FieldIn):  # type: ignore[no-untyped-def]
+    """Everything a field may be set to where it stands: points and edges, which are many, are told
+    only when they are asked for."""
+    found = worked(options_at, from_data(given.document), given.path)
+    return found or (404, Refusal(message=f"there is no field at '{given.path}'"))
 
 
 @router.post("/preview", response={200: Preview, 422: Refusal})

@@ -103,6 +103,13 @@ class TwoIn(Shape):
     after: dict[str, Any]
 
 
+class FieldIn(Shape):
+    """A document and the path of a field in it."""
+
+    document: dict[str, Any]
+    path: str
+
+
 class SketchIn(Shape):
     """A document to be drawn at once, before it is proved."""
 

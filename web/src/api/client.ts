@@ -126,6 +126,8 @@ export const server = {
     answer(api.POST("/api/differences", { body: { before, after } })),
   sketch: (document: Document, signal: AbortSignal) =>
     answer(api.POST("/api/sketch", { body: { document }, signal })),
+  options: (document: Document, path: string) =>
+    answer(api.POST("/api/options", { body: { document, path } })),
   rename: (document: Document, old: string, name: string) =>
     answer(api.POST("/api/rename", { body: { document, old, new: name } })),
   undo: (id: number, version: number) =>

@@ -835,6 +835,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Options
+         * @description Everything a field may be set to where it stands: points and edges, which are many, are told
+         *     only when they are asked for.
+         */
+        post: operations["workshop_api_projects_options"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outlines/apart": {
         parameters: {
             query?: never;
@@ -2201,16 +2222,6 @@ export interface components {
             version: number[];
         };
         /**
-         * BesideView
-         * @description The field that the same press on a corner sets as well, and what it may be set to.
-         */
-        BesideView: {
-            /** Path */
-            path: string;
-            /** Values */
-            values: string[];
-        };
-        /**
          * BreakEven
          * @description From how many uses on a lasting thing is better; None where it never is.
          */
@@ -2818,11 +2829,30 @@ export interface components {
             step: string;
         };
         /**
+         * FieldIn
+         * @description A document and the path of a field in it.
+         */
+        FieldIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Path */
+            path: string;
+        };
+        /**
          * FieldView
          * @description One thing to edit: as typed, and what it comes to.
+         *
+         *     ``more``: of what it may be set to only what it is set to is told; the rest when it is asked
+         *     for. ``beside``: the path of the field that the same press on a corner sets as well.
          */
         FieldView: {
-            beside?: components["schemas"]["BesideView"] | null;
+            /**
+             * Beside
+             * @default
+             */
+            beside: string;
             /**
              * Default
              * @default
@@ -2846,6 +2876,11 @@ export interface components {
             kind: "length" | "angle" | "number" | "count" | "choice" | "text" | "place" | "face" | "faces" | "edges" | "from" | "step" | "steps" | "point" | "part" | "drawing" | "moves" | "fixed";
             /** Label */
             label: string;
+            /**
+             * More
+             * @default false
+             */
+            more: boolean;
             /** Name */
             name: string;
             /**
@@ -3979,6 +4014,20 @@ export interface components {
             value: string;
             /** Words */
             words: string;
+        };
+        /**
+         * OptionsView
+         * @description Everything a field may be set to, and the field beside it, that a press on a corner sets as
+         *     well.
+         */
+        OptionsView: {
+            /**
+             * Beside
+             * @default []
+             */
+            beside: components["schemas"]["OptionView"][];
+            /** Options */
+            options: components["schemas"]["OptionView"][];
         };
         /**
          * Outcome
@@ -8123,6 +8172,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeshAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "5XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_projects_options: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FieldIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
             /** @description Unprocessable Entity */

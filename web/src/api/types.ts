@@ -11,6 +11,7 @@ export type Catalogue = Schemas["Catalogue"];
 export type EntryInfo = Schemas["EntryInfo"];
 export type FitInfo = Schemas["FitInfo"];
 export type OptionView = Schemas["OptionView"];
+export type Options = Schemas["OptionsView"];
 export type HeldView = Schemas["HeldView"];
 export type Begun = Schemas["Begun"];
 export type Difference = Schemas["Difference"];

@@ -1,9 +1,10 @@
 <script lang="ts">
-  import type { FieldView } from "../api/client";
+  import { server, type FieldView, type Options } from "../api/client";
   import { setPath, textAt } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import { inPlace } from "../route/route.svelte";
   import { pointing } from "../stage/pointing.svelte";
+  import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
   import ChooseSeveral from "../ui/ChooseSeveral.svelte";
   import EdgesField from "./EdgesField.svelte";
@@ -33,7 +34,21 @@
   /** As typed here, though the workshop may not have taken it yet. */
   const text = $derived(textAt(project.document, field.path) || field.default || "");
   const dirty = $derived(text !== field.text);
-  const shown = $derived({ ...field, text });
+  const asking = new Action();
+  /** All that the field may be set to, asked for where the report tells only what it is set to. */
+  let asked = $state.raw<(Options & { of: unknown }) | null>(null);
+  const options = $derived(asked?.of === project.document ? asked.options : (field.options ?? []));
+  const shown = $derived({ ...field, text, options });
+
+  async function ask(): Promise<readonly Options["options"][number][]> {
+    if (!field.more) return [];
+    const of = project.document;
+    if (asked?.of !== of) {
+      const found = await asking.run(() => server.options(of, field.path));
+      if (found) asked = { ...found, of };
+    }
+    return asked?.beside ?? [];
+  }
 
   function set(next: string, beside: { path: string; text: string } | null = null) {
     if (!beside && next === textAt(project.document, field.path)) return;
@@ -45,13 +60,14 @@
     });
   }
 
-  function point() {
+  async function point() {
+    const beside = await ask();
     pointing.ask({
       words: field.label,
       take: (touch) => {
         const found = pointedText(shown, touch, part);
         if (found === null) return `${touch.face} of ${touch.step} cannot be taken here`;
-        set(found, pointedBeside(shown, touch, found));
+        set(found, pointedBeside(field, beside, touch, found));
         return "";
       },
     });
@@ -83,17 +99,18 @@
     onset={(next) => set(next)}
   />{:else if field.kind === "faces" || field.kind === "steps"}<ChooseSeveral
     value={text}
-    options={field.options ?? []}
+    {options}
     label={field.label}
     path={field.path}
     onset={(next) => set(next)}
   />{:else if field.options?.length || canPoint(field.kind) || field.kind === "part"}<Choose
     value={text}
-    options={field.options ?? []}
+    {options}
     label={field.label}
     path={field.path}
     {dirty}
     invalid={Boolean(field.error)}
+    onopen={() => void ask()}
     onset={(next) => set(next)}
   />{:else}<NumberField
     field={shown}
@@ -118,4 +135,6 @@
       fill="none"
       stroke="currentColor"><path d="M2.5 11.5L10 4M10 4V8.5M10 4H5.5" stroke-width="1.4" /></svg
     ></button
+  >{/if}{#if asking.trouble}<span class="block text-small text-brick" role="alert"
+    >■ {asking.trouble}</span
   >{/if}

@@ -84,13 +84,14 @@ describe("a corner pressed", () => {
   it("is told by its three faces in order of name", () =>
     expect(pointText(corner)).toBe("wall.front | wall.left | wall.top"));
   it("gives the field beside the face that the first did not take", () => {
-    const beside = { beside: { path: "parts.tin.x2", values: ["wall.front", "wall.left"] } };
-    expect(pointedBeside(beside as never, corner, "wall.left")).toEqual({
+    const beside = { beside: "parts.tin.x2" };
+    const known = options("wall.front", "wall.left");
+    expect(pointedBeside(beside, known, corner, "wall.left")).toEqual({
       path: "parts.tin.x2",
       text: "wall.front",
     });
-    expect(pointedBeside(beside as never, touch({ edge: side }), "wall.left")).toBeNull();
-    expect(pointedBeside({ beside: null } as never, corner, "wall.left")).toBeNull();
+    expect(pointedBeside(beside, known, touch({ edge: side }), "wall.left")).toBeNull();
+    expect(pointedBeside({ beside: "" }, known, corner, "wall.left")).toBeNull();
   });
 });
 

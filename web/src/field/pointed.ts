@@ -46,15 +46,19 @@ export function pointedText(
   return (chosen.includes(found) ? rest : [...rest, found]).join(", ");
 }
 
-/** What a press on a corner says of the field beside, or null where nothing is to be said of it. */
+/**
+ * What a press on a corner says of the field beside, of those things that one may be set to; null
+ * where nothing is to be said of it.
+ */
 export function pointedBeside(
   field: Pick<FieldView, "beside">,
+  known: readonly { value: string }[],
   touch: Touch,
   taken: string,
 ): { path: string; text: string } | null {
   const corner = [touch.edge?.place, touch.corner?.place].filter((one) => one && one !== taken);
-  const text = field.beside?.values.find((one) => corner.includes(one));
-  return field.beside && touch.corner && text ? { path: field.beside.path, text } : null;
+  const text = known.find((one) => corner.includes(one.value))?.value;
+  return field.beside && touch.corner && text ? { path: field.beside, text } : null;
 }
 
 /** An edge that was pressed, as the two faces that meet there; "" where a face was pressed. */

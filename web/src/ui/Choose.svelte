@@ -14,6 +14,7 @@
     dirty = false,
     invalid = false,
     wide = false,
+    onopen,
     onset,
   }: {
     value: string;
@@ -24,6 +25,8 @@
     dirty?: boolean;
     invalid?: boolean;
     wide?: boolean;
+    /** The list is opened; what it holds may come then. */
+    onopen?: () => void;
     onset: (value: T) => void;
   } = $props();
 
@@ -37,6 +40,7 @@
   type="single"
   value={keyed(value)}
   {items}
+  onOpenChange={(open) => open && onopen?.()}
   onValueChange={(next) => {
     const chosen = options.find((one) => keyed(one.value) === next);
     if (chosen && chosen.value !== value) onset(chosen.value);
