@@ -26,6 +26,7 @@ SAMPLES = 260
 EDGE_MM, MOST_EDGE_POINTS = 0.4, 4000
 AT_ONCE = 3  # places along a way that are looked at together
 COARSE = 8  # of so many points one is tried first
+FEW = 8  # points whose distance is asked for first
 MOST_PLAY_MM, TOUCH_MM = 6.0, 0.02
 # directions that are square to no face of usual solids
 SLANTED = (np.array([0.31, 0.53, 0.789]), np.array([-0.67, 0.41, -0.619]))
@@ -49,23 +50,29 @@ class _Inside:
         self._tree.init(self._vertices, self._triangles)
         self._low, self._high = mesh.vertices.min(axis=0), mesh.vertices.max(axis=0)
 
-    def depth(self, points: Points) -> float:
-        """How deep the deepest of some points (n, 3) lies inside, mm; nought where none does."""
-        x, y, z = points.T
+    def depth(self, points: Points, least: float = 0.0) -> float:
+        """How deep the deepest of some points (3, n) lies inside, mm, or ``least`` where none lies
+        deeper."""
+        x, y, z = points
         (x0, y0, z0), (x1, y1, z1) = self._low, self._high
-        inside = points[(x > x0) & (x < x1) & (y > y0) & (y < y1) & (z > z0) & (z < z1)]
+        boxed = np.flatnonzero((x > x0) & (x < x1) & (y > y0) & (y < y1) & (z > z0) & (z < z1))
+        inside = np.ascontiguousarray(points[:, boxed].T)
+        most = np.full(len(inside), np.inf)
         for way in SLANTED:
             if not len(inside):
-                return 0.0
-            # what a ray from inside meets first, it meets from behind
+                return least
+            # what a ray from inside meets first, it meets from behind, and no nearer than the face
+            # that is nearest
             reached, facing = self._rays.cast(inside, np.broadcast_to(way, inside.shape))
-            inside = inside[np.isfinite(reached) & (facing > 0)]
-        if not len(inside):
-            return 0.0
-        near = self._tree.squared_distance(
-            self._vertices, self._triangles, np.ascontiguousarray(inside)
-        )[0]
-        return float(np.sqrt(near.max()))
+            deeper = np.isfinite(reached) & (facing > 0) & (reached > least)
+            inside, most = inside[deeper], np.minimum(most[deeper], reached[deeper])
+        order, at, many = np.argsort(-most), 0, FEW
+        while at < len(order) and most[order[at]] > least:
+            asked = np.ascontiguousarray(inside[order[at : at + many]])
+            near = self._tree.squared_distance(self._vertices, self._triangles, asked)[0]
+            least = max(least, float(np.sqrt(near.max())))
+            at, many = at + many, 2 * many
+        return least
 
 
 def easiest_way_out(
@@ -82,12 +89,18 @@ def easiest_way_out(
     steps = min(max(int(far_mm / STEP_MM), 8), MOST_STEPS)
     places = np.linspace(0.0, far_mm, steps + 1)[1:]
     held, moved = _Inside(holder), _Inside(loose)
+    own_xyz, around_xyz = (
+        {every: np.ascontiguousarray(one[::every].T)[:, None] for every in (1, COARSE)}
+        for one in (own, around)
+    )
 
-    def depth_at(shifts: Points, every: int = 1) -> float:
-        """The greatest depth at any of some places (n, 3): of all points, or of some."""
-        deep = held.depth((own[::every] + shifts[:, None]).reshape(-1, 3))
+    def depth_at(shifts: Points, every: int = 1, least: float = 0.0) -> float:
+        """The greatest depth at any of some places (n, 3), of all points or of some, if it is more
+        than is known already."""
+        x = shifts.T[:, :, None]
+        deep = held.depth((own_xyz[every] + x).reshape(3, -1), least)
         if len(around):
-            deep = max(deep, moved.depth((around[::every] - shifts[:, None]).reshape(-1, 3)))
+            deep = moved.depth((around_xyz[every] - x).reshape(3, -1), deep)
         return deep
 
     tried = [
@@ -109,12 +122,12 @@ def easiest_way_out(
         if looks == 2 * len(few):
             return Escape(depth)
         if looks < len(few):
-            found = depth_at(start + few[looks][:, None] * way, COARSE)
+            found = depth_at(start + few[looks][:, None] * way, COARSE, depth)
             coarse[number].append(found)
         else:
-            deepest = np.argsort(coarse[number])[::-1]
-            found = depth_at(start + few[deepest[looks - len(few)]][:, None] * way)
-        heappush(easiest, (max(depth, found), minus - 1, number))
+            deepest = np.argsort(-np.array(coarse[number]), kind="stable")
+            found = depth_at(start + few[deepest[looks - len(few)]][:, None] * way, 1, depth)
+        heappush(easiest, (found, minus - 1, number))
 
 
 def _starts(depth_at: Callable[..., float], axis: Points, far_mm: float) -> list[Points]:
