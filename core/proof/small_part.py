@@ -35,6 +35,7 @@ TURN_RAD, LEAST_RAD = 0.2, 0.004
 LEAST_MM = 1e-3  # a step that wins less is none
 WORTH_MM = 3.0  # turned a little further, a piece may be this much narrower
 MOST_CORNERS = 100
+PAIRS, APART_RAD = 96, float(np.radians(2.0))
 Points = NDArray[np.float64]
 
 
@@ -116,7 +117,12 @@ def is_small_part(points: Points) -> bool:
     # what is longer than the cylinder's longest chord, or wider than its mouth, cannot go in
     if _longest(hull) > LONGEST_MM + SEARCH_MM or reach > LONGEST_MM:
         return False
-    turns = np.concatenate([_square_ways(hull), _spread()])
+    if _too_wide(hull):
+        return False
+    square = _square_ways(hull)
+    if _sticks_out(hull, square)[0].min() <= SEARCH_MM:
+        return True
+    turns = np.concatenate([square, _spread()])
     out, centres = _sticks_out(hull, turns)
     order = np.argsort(out)[:REFINED]
     if out[order[0]] <= SEARCH_MM:
@@ -128,12 +134,45 @@ def _fewer(hull: Points) -> Points:
     """At most so many corners of a hull: the furthest out in directions spread over the sphere."""
     if len(hull) <= MOST_CORNERS:
         return hull
-    step = np.arange(4 * MOST_CORNERS) + 0.5
-    z = 1 - step / (2 * MOST_CORNERS)
+    ways = _all_round(4 * MOST_CORNERS)
+    return np.asarray(hull[np.unique(np.argmax(hull @ ways.T, axis=0))])
+
+
+@cache
+def _all_round(count: int) -> Points:
+    """Directions (count, 3) spread over the sphere in a spiral."""
+    step = np.arange(count) + 0.5
+    z = 1 - 2 * step / count
     turn = np.pi * (1 + 5**0.5) * step
     flat = np.sqrt(np.maximum(1 - z * z, 0.0))
-    ways = np.column_stack([flat * np.cos(turn), flat * np.sin(turn), z])
-    return np.asarray(hull[np.unique(np.argmax(hull @ ways.T, axis=0))])
+    return np.column_stack([flat * np.cos(turn), flat * np.sin(turn), z])
+
+
+@cache
+def _axes() -> Points:
+    """Directions (k, 3) of half the sphere such that none lies further than APART_RAD from one of
+    them or its opposite: rings as far apart as their directions are along them."""
+    apart = APART_RAD * np.sqrt(2)
+    found = []
+    for tilt in np.linspace(0.0, np.pi / 2, int(np.ceil(np.pi / 2 / apart)) + 1):
+        turn = np.arange(n := int(np.ceil(2 * np.pi * np.sin(tilt) / apart)) or 1) * 2 * np.pi / n
+        flat, up = np.sin(tilt) * np.ones(n), np.full(n, np.cos(tilt))
+        found.append(np.column_stack([flat * np.cos(turn), flat * np.sin(turn), up]))
+    return np.vstack(found)
+
+
+def _too_wide(hull: Points) -> bool:
+    """Whether a hull is wider than the mouth, along whichever of its directions it goes in.
+
+    Seen along an axis u, two corners d apart stand √(d² − (d·u)²) apart; where the axis turns by an
+    angle that changes by no more than the angle times their distance. So what is found at axes
+    spread closely enough holds for all. O(axes · pairs).
+    """
+    reach = hull @ _all_round(PAIRS).T
+    pairs = hull[reach.argmax(axis=0)] - hull[reach.argmin(axis=0)]
+    square = (pairs**2).sum(axis=1)
+    seen = np.sqrt((square - (_axes() @ pairs.T) ** 2).max(axis=1).min())
+    return bool(seen - APART_RAD * np.sqrt(square.max()) > 2 * (RADIUS_MM + SEARCH_MM))
 
 
 def _longest(hull: Points) -> float:

@@ -17,6 +17,7 @@ import pytest
 import trimesh
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from scipy.spatial.transform import Rotation
 
 from core.errors import FormatError
 from core.export import export_part
@@ -254,6 +255,25 @@ def test_the_small_parts_cylinder(size, small: bool) -> None:
     turned.apply_transform(trimesh.transformations.rotation_matrix(0.7, (1, 2, 3)))
     assert is_small_part(np.asarray(box.vertices)) is small
     assert is_small_part(np.asarray(turned.vertices)) is small
+
+
+def _in_the_cylinder(count: int, seed: int) -> np.ndarray:
+    """Corners that lie in the cylinder of 16 CFR 1501.4 (from memory), on its wall and floor."""
+    rng = np.random.default_rng(seed)
+    radius = 31.7 / 2 * np.sqrt(rng.uniform(0.8, 1.0, count))
+    turn = rng.uniform(0, 2 * np.pi, count)
+    x, y = radius * np.cos(turn), radius * np.sin(turn)
+    deep = (57.1 + 25.4) / 2 + (57.1 - 25.4) / 31.7 * x
+    return np.column_stack([x, y, -deep * rng.choice([0.0, 1.0], count)])
+
+
+@pytest.mark.parametrize("seed", range(8))
+def test_what_fills_the_small_parts_cylinder_goes_in_however_it_lies(seed: int) -> None:
+    turned = Rotation.random(random_state=seed).as_matrix()
+    corners = _in_the_cylinder(60, seed) @ turned.T
+    assert is_small_part(corners)
+    # what is a little wider all round is no longer one
+    assert not is_small_part(corners * 1.12)
 
 
 def test_faults_are_counted_and_mended() -> None:
