@@ -117,9 +117,13 @@ def _made_ready() -> None:
     import trimesh  # noqa: F401
 
     import workshop.reports  # noqa: F401
-    from core.project.starters import begun
+    from core.measures.grammar import parse
+    from core.project.starters import starters
 
-    begun("jar")  # what is read once is read before they part
+    starters()  # what is read once is read before they part
+    parse("1 mm")
+    # Nothing may be solved here: the kernel's threads begin with the first boolean, and a process
+    # that is forked from one in which they have begun has none, and works on one core for ever.
     gc.collect()
     gc.freeze()  # what is shared stays shared
     atexit.register(gc.unfreeze)

@@ -17,6 +17,7 @@ import pytest
 import trimesh
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
+from manifold3d import Manifold
 
 from core.errors import BuildError, ExpressionError
 from core.measures import parse
@@ -70,6 +71,20 @@ def test_a_builder_answers_as_the_function_does(pool: None) -> None:
     assert ask(os.getpid) != os.getpid()
     with pytest.raises(ZeroDivisionError):
         ask(operator.truediv, 1, 0)
+
+
+def _threads_of_the_kernel() -> int:
+    """How many threads one large union brings about, beside those there are."""
+    before = psutil.Process().num_threads()
+    ball = Manifold.sphere(10.0, 128)
+    (ball + ball.translate((3.0, 1.0, 0.0))).num_tri()
+    return psutil.Process().num_threads() - before
+
+
+def test_a_builders_kernel_works_on_more_than_one_core(pool: None) -> None:
+    if len(os.sched_getaffinity(0)) < 2:
+        pytest.skip("there is one core")
+    assert ask(_threads_of_the_kernel) >= 1
 
 
 def test_a_refusal_comes_back_whole(pool: None) -> None:
