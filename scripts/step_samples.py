@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from copy import deepcopy
 from typing import Any
 
 Steps = list[dict[str, Any]]
@@ -210,9 +211,9 @@ FISH = "M 0 0 A 30 0 1 36 6 L 46 -4 L 43 6 L 46 16 L 36 6 A 30 0 1 0 12 A 8 0 1 
 
 
 def document(kind: str) -> dict[str, Any]:
-    """A project that shows one kind of step."""
+    """A project that shows one kind of step, for whoever asks to change as they like."""
     parts: list[dict[str, Any]] = [{"name": "part", "label": "Part", "steps": SAMPLES[kind]}]
     if kind in OTHERS:
         parts.append(OTHERS[kind])
     made = {"format": "fair-hinge-project", "version": 1, "title": kind, "parts": parts}
-    return made | {"drawings": [{"name": "fish", "path": FISH}]}
+    return deepcopy(made | {"drawings": [{"name": "fish", "path": FISH}]})

@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
+import numpy as np
 import shapely
 
 from core.errors import BuildError
@@ -68,17 +69,17 @@ class Fill(StepKind):
         rows, columns = math.ceil(reach / row_gap), math.ceil(reach / spacing)
         if (2 * rows + 1) * (2 * columns + 1) > 4 * limits().copies:
             raise BuildError(f"copies {spacing:g} mm apart are too many", remedy="a larger spacing")
-        frame, found = given.frame, []
-        for row in range(-rows, rows + 1):
-            half = spacing / 2 if its.layout == "hexagonal" and row % 2 else 0.0
-            for column in range(-columns, columns + 1):
-                u, v = column * spacing + half, row * row_gap
-                x = u * math.cos(lean) - v * math.sin(lean)
-                y = u * math.sin(lean) + v * math.cos(lean)
-                if room.covers(shapely.Point(x, y)):
-                    point = frame.point(x, y, 0.0)
-                    found.append(shift(*(point[i] - frame.origin[i] for i in range(3))))
-        return found
+        row = np.arange(-rows, rows + 1)[:, None]
+        half = spacing / 2 * (row % 2) if its.layout == "hexagonal" else 0.0 * row
+        u = np.arange(-columns, columns + 1) * spacing + half
+        v = row * row_gap + 0.0 * u
+        x = (u * math.cos(lean) - v * math.sin(lean)).ravel()
+        y = (u * math.sin(lean) + v * math.cos(lean)).ravel()
+        shapely.prepare(room)
+        inside_it = shapely.covers(room, shapely.points(x, y))
+        frame = given.frame
+        at = (frame.point(float(x[i]), float(y[i]), 0.0) for i in np.flatnonzero(inside_it))
+        return [shift(*np.subtract(point, frame.origin)) for point in at]
 
     def build(self, given: StepInput) -> PartState:
         return repeated(given, distinct(self.places(given)))
