@@ -17,7 +17,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from core.errors import BuildError
-from core.solids.mesh import TriangleMesh
+from core.solids.mesh import TriangleMesh, lengths
 
 TANGENT_COS = math.cos(math.radians(22))  # neighbours that turn by less go on as one chain
 SMOOTH_COS = math.cos(math.radians(4))  # two faces that meet flatter than this meet in no edge
@@ -153,23 +153,13 @@ def _index(mesh: TriangleMesh, face: FaceName) -> int:
 
 
 def _borders(mesh: TriangleMesh) -> _Borders:
-    triangles, count = mesh.triangles, len(mesh.vertices)
-    start = triangles.ravel()
-    end = np.roll(triangles, -1, axis=1).ravel()
-    face = np.repeat(mesh.face_index, 3)
-    key, back = start * count + end, end * count + start
-    order = np.argsort(key)
-    place = np.searchsorted(key[order], back)
-    found = place < len(key)
-    place = np.minimum(place, len(key) - 1)
-    found &= key[order][place] == back
-    other = face[order][place]
-    triangle = np.repeat(np.arange(len(triangles)), 3)
-    unit = mesh.units
-    along = np.einsum("ij,ij->i", unit[triangle], unit[triangle[order][place]])
-    apart = found & (other != face) & (along < SMOOTH_COS)
-    beside = np.column_stack([triangle, triangle[order][place]])
-    return _Borders(start[apart], end[apart], face[apart], other[apart], beside[apart])
+    start, end, owner, beyond = mesh.sides
+    face, other = mesh.face_index[owner], mesh.face_index[beyond]
+    at = np.flatnonzero(face != other)
+    bend = np.einsum("ij,ij->i", mesh.units[owner[at]], mesh.units[beyond[at]])
+    at = at[bend < SMOOTH_COS]
+    beside = np.column_stack([owner[at], beyond[at]])
+    return _Borders(start[at], end[at], face[at], other[at], beside)
 
 
 def _runs(mesh: TriangleMesh, borders: _Borders, seeds: NDArray[np.int64]) -> list[list[int]]:
@@ -243,20 +233,20 @@ def _normals(
     after = np.minimum(np.arange(count), len(beside) - 1)
     looks = unit[beside[before]] + unit[beside[after]]
     looks /= np.maximum(np.linalg.norm(looks, axis=1, keepdims=True), 1e-300)
-    look = dict(zip(vertices, looks, strict=True))
+    slot = np.full(len(mesh.vertices), -1)
+    slot[vertices] = np.arange(count)
     own = np.flatnonzero(np.isin(mesh.face_index, list(faces)))
-    near = own[np.isin(mesh.triangles[own], vertices).any(axis=1)]
-    sums: dict[int, Points] = {vertex: np.zeros(3) for vertex in vertices}
-    for triangle, normal in zip(mesh.triangles[near], unit[near], strict=True):
-        for corner in range(3):
-            vertex = int(triangle[corner])
-            if vertex not in sums or float(normal @ look[vertex]) < TANGENT_COS:
-                continue
-            p, q = (
-                mesh.vertices[triangle[(corner + k) % 3]] - mesh.vertices[vertex] for k in (1, 2)
-            )
-            size = float(np.linalg.norm(p) * np.linalg.norm(q))
-            if size > 0:
-                sums[vertex] += normal * math.acos(min(max(float(p @ q) / size, -1.0), 1.0))
-    found = np.array([sums[v] if sums[v].any() else look[v] for v in vertices])
+    near = own[(slot[mesh.triangles[own]] >= 0).any(axis=1)]
+    corners, sums = mesh.corners[near], np.zeros((count, 3))
+    for corner in range(3):
+        at = slot[mesh.triangles[near, corner]]
+        p, q = (corners[:, (corner + k) % 3] - corners[:, corner] for k in (1, 2))
+        size = lengths(p) * lengths(q)
+        counts = (at >= 0) & (size > 0)
+        counts &= np.einsum("ij,ij->i", unit[near], looks[at]) >= TANGENT_COS
+        cosine = np.einsum("ij,ij->i", p, q)[counts] / size[counts]
+        angle = np.arccos(np.clip(cosine, -1.0, 1.0))[:, None]
+        np.add.at(sums, at[counts], unit[near[counts]] * angle)
+    sums = sums[slot[vertices]]
+    found = np.where(sums.any(axis=1, keepdims=True), sums, looks[slot[vertices]])
     return np.asarray(found / np.maximum(np.linalg.norm(found, axis=1, keepdims=True), 1e-300))

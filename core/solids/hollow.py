@@ -27,7 +27,7 @@ from scipy.sparse.csgraph import connected_components
 
 from core.errors import BuildError
 from core.solids.body import Body, Source
-from core.solids.mesh import TriangleMesh, paired_edges, triangle_mesh
+from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.solids.stack import close_mesh
 
 SMOOTH_COS = math.cos(math.radians(25.0))  # facets that turn by less belong to one sheet
@@ -193,7 +193,7 @@ class _Sheets:
     def _pair_edges(self) -> None:
         """Every edge once, with the triangles on both its sides; ``start`` to ``end`` runs round
         the first of them counter-clockwise."""
-        start, end, owner, other = paired_edges(self.mesh)
+        start, end, owner, other = self.mesh.sides
         once = start < end
         self.start, self.end = start[once], end[once]
         self.one, self.other = owner[once], other[once]

@@ -64,6 +64,25 @@ class TriangleMesh:
         return ends, np.column_stack([np.minimum(one, other), np.maximum(one, other)])
 
     @cached_property
+    def sides(self) -> tuple[NDArray[np.int64], ...]:
+        """Every edge of every triangle: its start and end (3 m,), the triangle it runs round
+        counter-clockwise, and the one beyond it, which is the same where the mesh is open there.
+        O(triangles · log triangles).
+
+        >>> from manifold3d import Manifold
+        >>> start, end, owner, beyond = triangle_mesh(Body(Manifold.cube((1, 1, 1)))).sides
+        >>> len(start), bool((owner != beyond).all())
+        (36, True)
+        """
+        triangles, count = self.triangles, len(self.vertices)
+        start, end = triangles.ravel(), np.roll(triangles, -1, axis=1).ravel()
+        owner = np.repeat(np.arange(len(triangles)), 3)
+        key, back = start * count + end, end * count + start
+        order = np.argsort(key)
+        place = order[np.minimum(np.searchsorted(key, back, sorter=order), len(key) - 1)]
+        return start, end, owner, np.where(key[place] == back, owner[place], owner)
+
+    @cached_property
     def face_areas(self) -> NDArray[np.float64]:
         """The area of each named face, (faces,) mm²."""
         return np.bincount(self.face_index, self.doubled, minlength=len(self.faces)) / 2
@@ -147,24 +166,6 @@ def face_area(mesh: TriangleMesh, step: str, face: str) -> float:
     return float(mesh.face_areas[own].sum())
 
 
-def paired_edges(mesh: TriangleMesh) -> tuple[NDArray[np.int64], ...]:
-    """Every edge of every triangle of a closed mesh: its start and end (3 m,), the triangle it runs
-    round counter-clockwise, and the one beyond it. O(triangles · log triangles).
-
-    >>> from manifold3d import Manifold
-    >>> start, end, owner, beyond = paired_edges(triangle_mesh(Body(Manifold.cube((1, 1, 1)))))
-    >>> len(start), bool((owner != beyond).all())
-    (36, True)
-    """
-    triangles, count = mesh.triangles, len(mesh.vertices)
-    start, end = triangles.ravel(), np.roll(triangles, -1, axis=1).ravel()
-    owner = np.repeat(np.arange(len(triangles)), 3)
-    key, back = start * count + end, end * count + start
-    order = np.argsort(key)
-    other = owner[order][np.minimum(np.searchsorted(key[order], back), len(key) - 1)]
-    return start, end, owner, other
-
-
 def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int32]:
     """Which piece each triangle belongs to, (m,): one face, as far as it bends by less at a
     time.
@@ -174,7 +175,7 @@ def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int3
     6
     """
     triangles = mesh.triangles
-    _, _, owner, other = paired_edges(mesh)
+    _, _, owner, other = mesh.sides
     unit = mesh.units
     joined = (mesh.face_index[owner] == mesh.face_index[other]) & (
         np.einsum("ij,ij->i", unit[owner], unit[other]) > np.cos(np.radians(most_deg))

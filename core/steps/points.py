@@ -19,7 +19,7 @@ from numpy.typing import NDArray
 from core.errors import BuildError
 from core.solids.body import Body
 from core.solids.frame import Vector
-from core.solids.mesh import TriangleMesh, paired_edges, triangle_mesh
+from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.steps.extrude import OF_CUTTER
 from core.steps.state import PartState
 
@@ -73,7 +73,7 @@ def runs_between(
     mesh: TriangleMesh, one: NDArray[np.bool_], other: NDArray[np.bool_]
 ) -> Iterator[Array]:
     """Runs of points along which two faces meet; a closed one ends where it begins."""
-    start, end, owner, across = paired_edges(mesh)
+    start, end, owner, across = mesh.sides
     found = np.flatnonzero(one[owner] & other[across])
     following: dict[int, int] = {int(start[i]): int(end[i]) for i in found}
     begins = set(following) - set(following.values())
@@ -143,16 +143,9 @@ def _meetings(body: Body) -> list[list[str]]:
     met = np.unique(at[here] * count + face[here])
     _, first, several = np.unique(met // count, return_index=True, return_counts=True)
     corners = {tuple((met[i : i + 3] % count).tolist()) for i in first[several == 3]}
-    # every edge between two faces runs from one such vertex to another
-    to = np.roll(mesh.triangles, -1, axis=1).ravel()
-    along = here & mixed[to]
-    start, end, own = at[along], to[along], face[along]
-    key = start * len(mesh.vertices) + end
-    order = np.argsort(key)
-    back = np.searchsorted(key[order], end * len(mesh.vertices) + start)
-    beyond = own[order][np.minimum(back, len(key) - 1)] if len(key) else own
-    apart = own != beyond
-    low, high = np.minimum(own, beyond)[apart], np.maximum(own, beyond)[apart]
+    _, _, owner, beyond = mesh.sides
+    own, other = (mesh.face_index[one].astype(np.int64) for one in (owner, beyond))
+    low, high = np.minimum(own, other)[own != other], np.maximum(own, other)[own != other]
     pairs = [divmod(int(one), count) for one in np.unique(low * count + high)]
     found = (*pairs, *sorted(corners))
     return [[named[i] for i in one] for one in found]
