@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Literal
 
 from core.errors import BuildError
@@ -33,6 +34,7 @@ from core.fits.registry import (
 )
 from core.outlines import Outline, circle
 from core.outlines.curves import Arc, Line
+from core.outlines.facet_fineness import chord_error_mm
 from core.outlines.loop import Loop, polygon_loop
 from core.solids import Body, Frame
 from core.solids.turned import turned_body
@@ -120,19 +122,16 @@ class Captive(FitKind):
         }[its.form]
 
     def build_a(self, given: FitInput) -> PartState:
-        its = given.read(CaptiveFields)
         positive(given, size="size", tall="height", head="outer size", thick="thickness")
-        made = _MAKERS[its.form](given)
+        made = _made(given)
         return finished(given, given.a, add=made.holder_add, cut=made.holder_cut)
 
     def build_b(self, given: FitInput) -> PartState:
-        its = given.read(CaptiveFields)
-        made = _MAKERS[its.form](given)
+        made = _made(given)
         return finished(given, given.b, add=made.captive)
 
     def meeting(self, given: FitInput) -> Meeting:
-        its = given.read(CaptiveFields)
-        made = _MAKERS[its.form](given)
+        made = _made(given)
         gap, layer = given.gap_mm, given.process.layer_mm
         cautions: list[tuple[str, str] | tuple[str, str, Cures]] = []
         if gap < layer:
@@ -515,6 +514,28 @@ def _chain(given: FitInput) -> _Made:
         ),
         "every other link", 2 * long, False, pieces=len(first),
     )  # fmt: skip
+
+
+@dataclass(frozen=True)
+class _Asked:
+    """What the pieces of a captive follow from: those asked for alike are the same."""
+
+    follows_from: tuple[object, ...]
+    given: FitInput = field(compare=False)
+
+
+def _made(given: FitInput) -> _Made:
+    """The pieces of a captive, worked out once for both parts and for how they meet."""
+    alone = (given.a.body is None, given.b.body is None)
+    its = given.read(CaptiveFields)
+    frames = (given.frame_a, given.frame_b)
+    key = (its, given.gap_mm, given.fit, *frames, *alone, repr(given.process), chord_error_mm())
+    return _made_of(_Asked(key, given))
+
+
+@lru_cache(maxsize=4)
+def _made_of(asked: _Asked) -> _Made:
+    return _MAKERS[asked.given.read(CaptiveFields).form](asked.given)
 
 
 _MAKERS = {

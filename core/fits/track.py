@@ -12,6 +12,7 @@ import itertools
 import math
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -122,9 +123,8 @@ class GrooveAndNub(FitKind):
     def build_a(self, given: FitInput) -> PartState:
         track, radius = _laid(given)
         shape = _shape(given, radius)
-        one = _swept(track, shape)
-        one.num_tri()  # worked out before it is laid round, so once for all of them
-        groove = sum(_laid_round(one, given)[1:], start=one)
+        count = round(given.read(GrooveAndNubFields).nubs)
+        groove = _grooves(track, shape, count, longer_facets())
         tool = _named(groove, given.fit, "groove", shape.floor).moved(given.frame_a.matrix)
         return finished(
             given, given.a, cut=[tool], within=given.frame_a, around=2 * math.pi * radius
@@ -171,7 +171,7 @@ class GrooveAndNub(FitKind):
         )
         nubs = [
             _named(one, given.fit, "nub").moved(f.matrix)
-            for one in _laid_round(_frustum(given, radius, inner, nub_at), given)
+            for one in _laid_round(_frustum(given, radius, inner, nub_at), round(n.nubs))
         ]
         return finished(
             given,
@@ -345,6 +345,7 @@ def _laid(given: FitInput) -> tuple[Track, float]:
         raise BuildError(
             "there is no cylinder round this axis", remedy="place it on the end of a round body"
         )
+    radius = round(radius, 9)  # as measured: a change elsewhere on the cylinder leaves it be
     around = 2 * math.pi * radius
     count = round(n.nubs)
     if count < 1:
@@ -369,18 +370,16 @@ def _laid(given: FitInput) -> tuple[Track, float]:
     return track, radius
 
 
+@dataclass(frozen=True)
 class _Shape:
     """A frustum on the cylinder: its radius at the surface and at the floor, and where those
     lie.
     """
 
-    def __init__(self, at_surface: float, at_floor: float, surface: float, floor: float) -> None:
-        self.at_surface, self.at_floor, self.surface, self.floor = (
-            at_surface,
-            at_floor,
-            surface,
-            floor,
-        )
+    at_surface: float
+    at_floor: float
+    surface: float
+    floor: float
 
     def points(self, angle: float, height: float, reach: float = 1.0) -> NDArray[np.float64]:
         """Corners of the frustum at a place on the cylinder."""
@@ -437,10 +436,17 @@ def _swept(track: Track, shape: _Shape) -> Manifold:
     return Manifold.batch_boolean(pieces, OpType.Add)
 
 
-def _laid_round(one: Manifold, given: FitInput) -> list[Manifold]:
+@lru_cache(maxsize=4)
+def _grooves(track: Track, shape: _Shape, count: int, facets: float) -> Manifold:
+    """All the grooves about z, in facets so many times longer than those of a print; kept while
+    the cylinder they lie in is changed elsewhere."""
+    one = _swept(track, shape)
+    one.num_tri()  # worked out before it is laid round, so once for all of them
+    return sum(_laid_round(one, count)[1:], start=one)
+
+
+def _laid_round(one: Manifold, count: int) -> list[Manifold]:
     """As many of a groove or a nub as there are nubs, evenly round the axis."""
-    its = given.read(GrooveAndNubFields)
-    count = round(its.nubs)
     return [one.rotate((0.0, 0.0, 360 / count * i)) for i in range(count)]
 
 
