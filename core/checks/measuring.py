@@ -374,14 +374,15 @@ def measure_fit(
         left = tuple(
             wall_behind(a if wall.of == "a" else b, wall.face) for wall in meeting.walls_left
         )
+        shared = max(overlap_mm3(body_a, body_b.moved(matrix)), 0.0)
         return MeasuredFit(
             tuple(gaps),
-            max(overlap_mm3(body_a, body_b.moved(matrix)), 0.0),
+            shared,
             left,
             _engaged(meeting.engages, mesh_a, placed) if meeting.engages else None,
             _escape(meeting.held, mesh_a, placed) if meeting.held else None,
-            tried_along(fit, a, b, meeting.motion) if meeting.motion else None,
-            tried_along(fit, a, b, meeting.apart) if meeting.apart else None,
+            tried_along(fit, a, b, meeting.motion, shared) if meeting.motion else None,
+            tried_along(fit, a, b, meeting.apart, shared) if meeting.apart else None,
         )
 
     key = content_key(

@@ -77,10 +77,16 @@ class Tried:
 WAY_POSES = {"slide": 14, "screw": 5, "track": 32, "turn": 21}
 
 
-def tried_along(fit: FitResult, a: PartState, b: PartState, motion: Motion) -> Tried:
-    """Part b moved along a way, as far as it first lies in part a."""
+def tried_along(
+    fit: FitResult, a: PartState, b: PartState, motion: Motion, seated_mm3: float
+) -> Tried:
+    """Part b moved along a way, as far as it first lies in part a; ``seated_mm3`` is what they are
+    known to share as they are assembled, at nought."""
     places = [float(v) for v in np.linspace(motion.low, motion.high, WAY_POSES[motion.way])]
-    return Tried(first_contact(a.solid(), b.solid(), lambda at: pose_at(fit, at, motion), places))
+    contact = first_contact(
+        a.solid(), b.solid(), lambda at: pose_at(fit, at, motion), places, (0.0, seated_mm3)
+    )
+    return Tried(contact)
 
 
 def sweep_fit(

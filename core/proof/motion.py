@@ -90,9 +90,13 @@ def first_contact(
     moving: Body,
     pose_at: Callable[[float], Matrix],
     places: Sequence[float],
+    seated_mm3: tuple[float, float] | None = None,
 ) -> float | None:
     """Where along its way a solid first lies in another: every place is tried in turn, and the
     first at which they share volume is narrowed down by halving. None where the way is free.
+
+    Args:
+        seated_mm3: a place, and what is known to be shared there.
 
     >>> from manifold3d import Manifold
     >>> cube = Body(Manifold.cube((10, 10, 10)))
@@ -102,6 +106,8 @@ def first_contact(
     """
 
     def shared(at: float) -> float:
+        if seated_mm3 and at == seated_mm3[0]:
+            return seated_mm3[1]
         return shared_mm3(fixed.solid, moving.solid.transform(pose_at(at)))
 
     for before, at in zip([None, *places], places, strict=False):
