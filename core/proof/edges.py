@@ -58,7 +58,7 @@ def edge_angles(
     one, other = mesh.units[pair[:, 0]], mesh.units[pair[:, 1]]
     turn = np.degrees(np.arccos(np.clip(np.einsum("ij,ij->i", one, other), -1, 1)))
     # convex where the far corner of the other triangle lies below the first one's plane
-    far = mesh.corners[pair[:, 1]].sum(axis=1) / 3 - mesh.vertices[ends[:, 0]]
+    far = mesh.middles[pair[:, 1]] - mesh.vertices[ends[:, 0]]
     below = np.einsum("ij,ij->i", far, one) <= 1e-12
     return ends, pair, np.where(below, 180.0 - turn, 180.0 + turn)
 

@@ -31,18 +31,17 @@ def measure_bulk(mesh: TriangleMesh) -> Bulk:
     >>> from manifold3d import Manifold
     >>> from core.solids import Body, triangle_mesh
     >>> bulk = measure_bulk(triangle_mesh(Body(Manifold.cube((10, 20, 5)))))
-    >>> round(bulk.volume_mm3, 6), bulk.area_mm2, bulk.centre_mm
-    (1000.0, 700.0, (5.0, 10.0, 2.5))
+    >>> round(bulk.volume_mm3, 6), bulk.area_mm2, [round(at, 6) for at in bulk.centre_mm]
+    (1000.0, 700.0, [5.0, 10.0, 2.5])
     """
-    corners = mesh.corners
     sixths = mesh.sixths
     volume = float(sixths.sum())
     size = mesh.vertices.max(axis=0) - mesh.vertices.min(axis=0)
     double = mesh.doubled
     if abs(volume) > 1e-12:
-        centre = (sixths[:, None] * corners.sum(axis=1) / 4).sum(axis=0) / volume
+        centre = sixths @ mesh.middles * 3 / 4 / volume
     else:  # a sheet encloses nothing: the middle of its surface stands for it
-        centre = (double[:, None] * corners.mean(axis=1)).sum(axis=0) / max(double.sum(), 1e-30)
+        centre = double @ mesh.middles / max(double.sum(), 1e-30)
     return Bulk(
         volume,
         float(double.sum() / 2),

@@ -115,7 +115,7 @@ def _no_slits(beyond: Body, sheets: _Sheets, step: str) -> None:
     own = np.flatnonzero(inside.on(step, frozenset(f for s, f in inside.faces if s == step)))
     if not len(own):
         return
-    middles = np.ascontiguousarray(inside.corners[own].mean(axis=1))
+    middles = np.ascontiguousarray(inside.middles[own])
 
     def away(triangles: Indices) -> Points:
         squared, _, _ = igl.point_mesh_squared_distance(
@@ -371,7 +371,7 @@ class _Sheets:
         than the wall is thick, or lie level, so that a block follows every wider bend."""
         own = np.flatnonzero(self.over)
         bend = np.arccos(np.clip(self.cosine, -1.0, 1.0))
-        middles = self.mesh.corners.mean(axis=1)
+        middles = self.mesh.middles
         apart = np.linalg.norm(middles[self.one] - middles[self.other], axis=1)
         tight = (bend < LEVEL) | (apart < TIGHT * self.wall[self.one] * bend)
         joined = self.over[self.one] & self.over[self.other] & tight

@@ -13,7 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from core.solids import Body, Frame
-from core.solids.mesh import TriangleMesh, triangle_mesh
+from core.solids.mesh import TriangleMesh, lengths, triangle_mesh
 from core.steps.state import Feature
 
 FLAT = 1 - 1e-6
@@ -55,16 +55,17 @@ def face_frame(
     areas = mesh.doubled[triangles]
     if not len(areas) or areas.sum() < 1e-12:
         return None, True
-    middles = mesh.corners[triangles].sum(axis=1) / 3
-    middle = (middles * areas[:, None]).sum(axis=0) / areas.sum()
-    out = crosses.sum(axis=0)
+    whole = float(areas.sum())
+    middles = mesh.middles[triangles]
+    middle = areas @ middles / whole
+    out = np.ones(len(areas)) @ crosses
     size = float(np.linalg.norm(out))
-    flat = size > FLAT * float(areas.sum())
+    flat = size > FLAT * whole
     if not flat:
         # a face that goes all round looks nowhere: it is met at its foremost
-        if size < 0.2 * float(areas.sum()):
+        if size < 0.2 * whole:
             middle = middle + np.array([0.0, -1e3, 0.0])
-        nearest = int(np.argmin(np.linalg.norm(middles - middle, axis=1)))
+        nearest = int(np.argmin(lengths(middles - middle)))
         middle, out = middles[nearest], crosses[nearest]
     normal = out / np.linalg.norm(out) * (-1.0 if inward else 1.0)
     return Frame(_triple(middle), _triple(_across(normal)), _triple(normal)), flat
