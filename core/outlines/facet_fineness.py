@@ -15,7 +15,6 @@ from contextvars import ContextVar
 # Design limit for prints is 0.01 mm between a facet and its arc; half of it leaves the two
 # mating surfaces together within that limit.
 PRINT_MM = 0.005
-ALONE_MM = 0.01  # of a part that is in no fit
 SKETCH_MM = 0.1  # less than a screen pixel of a part as wide as the stage
 SMALLEST = 1e-7  # radians: no round is so large that its facets come to nothing
 ROUGHEST = 0.015  # of the radius, so that thin rounds of a sketch stay round
@@ -51,34 +50,14 @@ def half_facet(radius: float, share: float = 1.0) -> float:
     0.005
     """
     chord = chord_error_mm()
-    least = ROUGHEST if chord == SKETCH_MM else 0.5
+    least = 0.5 if chord == PRINT_MM else ROUGHEST
     return max(math.acos(1 - min(least, share * chord / radius)), SMALLEST)
 
 
 @contextmanager
 def as_sketch() -> Iterator[None]:
     """What is built inside is built as a sketch."""
-    with _as_fine_as(SKETCH_MM):
-        yield
-
-
-@contextmanager
-def fit_for(mates: bool) -> Iterator[None]:
-    """What is built inside is as fine as a part needs that mates with another, or mates with none;
-    of a sketch as coarse as all of it.
-
-    >>> with fit_for(mates=False):
-    ...     chord_error_mm()
-    0.01
-    """
-    sketched = _CHORD.get() == SKETCH_MM
-    with _as_fine_as(SKETCH_MM if sketched else PRINT_MM if mates else ALONE_MM):
-        yield
-
-
-@contextmanager
-def _as_fine_as(chord_mm: float) -> Iterator[None]:
-    token = _CHORD.set(chord_mm)
+    token = _CHORD.set(SKETCH_MM)
     try:
         yield
     finally:

@@ -16,7 +16,7 @@ from core.limits import check_size
 from core.measures import dependency_order
 from core.measures.display import in_unit
 from core.measures.units import length
-from core.outlines.facet_fineness import as_sketch, chord_error_mm, fit_for
+from core.outlines.facet_fineness import as_sketch, chord_error_mm
 from core.process import Process, forecast
 from core.process.forecast import bias_mm, chance_of
 from core.project.cache import STATES, content_key
@@ -75,7 +75,6 @@ class _Solver:
         self.reader = FieldReader(project, self.names)
         self.sheets = {part.name: sheet(project, part) for part in project.parts}
         self.steps = {part.name: [] for part in project.parts}
-        self.mating = {part for fit in project.fits for part in fit.parts}
         order, cycles = dependency_order(dependencies(project))
         errors = [self._cycle(cycle) for cycle in cycles]
         for node in order:
@@ -211,12 +210,9 @@ class _Solver:
             self.names.failed[f"{part}.{step.id}"] = f"step '{step.id}' is switched off"
             return
         try:
-            with fit_for(mates=part in self.mating):
-                result = (
-                    self._fit_share(fit, step, part, before)
-                    if fit
-                    else self._plain(step, part, before)
-                )
+            result = (
+                self._fit_share(fit, step, part, before) if fit else self._plain(step, part, before)
+            )
         except Exception as error:
             broken = unforeseen(error, "this step could not be worked out")
             result = StepResult(step, {}, dict(step.fields), before, broken)
