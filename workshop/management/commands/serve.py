@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import signal
 import socket
 from typing import Any
 
@@ -33,6 +34,10 @@ BEHIND_A_PROXY = {
     "trusted_proxy_headers": {"x-forwarded-for", "x-forwarded-proto"},
     "clear_untrusted_proxy_headers": True,
 }
+
+
+def _stopped(*_: Any) -> None:
+    raise SystemExit(0)
 
 
 class Command(BaseCommand):
@@ -74,6 +79,7 @@ class Command(BaseCommand):
             call_command("clearsessions")
             self._tell_of_the_door(port)
         self.stdout.flush()
+        signal.signal(signal.SIGTERM, _stopped)  # as a key pressed to end it: all is put away
         try:
             serve(
                 application,
