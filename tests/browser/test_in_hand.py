@@ -161,6 +161,24 @@ def test_a_number_typed_while_the_workshop_is_away_stays_and_is_marked(walker: W
     assert walker.field(path).get_attribute("data-dirty") == "false"
 
 
+def test_what_a_distance_is_told_from_comes_when_its_list_is_opened(walker: Walker) -> None:
+    walker.open("Keeper")
+    project = project_of("Keeper")
+    across, up = (f'[data-path="parts.body.steps.peg.place.{one}_from"]' for one in ("x", "y"))
+    walker.choose(across, "from the left edge")
+    walker.settled()
+    peg = next(s for s in kept(project)["parts"][0]["steps"] if s["id"] == "peg")
+    assert peg["place"]["x_from"].endswith("left")
+    walker.see("from the left edge", across)
+
+    # without the workshop only what it is told from now is known, and why is said
+    walker.offline()
+    walker.more("peg")
+    walker.click(up)
+    walker.see("the workshop does not answer: is it running?")
+    assert len(walker.all("[role=option]")) == 1
+
+
 def test_what_is_refused_stays_until_it_is_taken_back(walker: Walker) -> None:
     walker.expect("422")
     walker.open("Bait tin")

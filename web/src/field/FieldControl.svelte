@@ -110,6 +110,7 @@
     path={field.path}
     {dirty}
     invalid={Boolean(field.error)}
+    coming={asking.busy}
     onopen={() => void ask()}
     onset={(next) => set(next)}
   />{:else}<NumberField

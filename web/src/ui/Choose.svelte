@@ -14,6 +14,7 @@
     dirty = false,
     invalid = false,
     wide = false,
+    coming = false,
     onopen,
     onset,
   }: {
@@ -25,6 +26,8 @@
     dirty?: boolean;
     invalid?: boolean;
     wide?: boolean;
+    /** More is on its way. */
+    coming?: boolean;
     /** The list is opened; what it holds may come then. */
     onopen?: () => void;
     onset: (value: T) => void;
@@ -68,6 +71,12 @@
             >{item.label}</Select.Item
           >
         {/each}
+        {#if coming}<Select.Item
+            value="coming"
+            label="looking …"
+            disabled
+            class="px-2 py-1 text-small text-soft">looking …</Select.Item
+          >{/if}
       </Select.Viewport>
     </Select.Content>
   </Select.Portal>
