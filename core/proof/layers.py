@@ -144,21 +144,21 @@ def _beginnings(
 ) -> NDArray[np.int64]:  # fmt: skip
     """Indices of the layers in which material begins: where the surface has a lowest point, or a
     lowest flat, with material above it; ``down`` is how far each triangle looks up. O(edges)."""
-    z = points[:, 2]
-    edges = np.vstack([triangles[:, [0, 1]], triangles[:, [1, 2]], triangles[:, [2, 0]]])
-    rise = z[edges[:, 1]] - z[edges[:, 0]]
+    z = np.ascontiguousarray(points[:, 2])
+    over = np.roll(triangles, -1, axis=1)
+    rise = z.take(over) - z.take(triangles)
     level = np.abs(rise) <= LEVEL_MM
     count = len(points)
     flat = coo_matrix(
-        (np.ones(int(level.sum())), (edges[level, 0], edges[level, 1])), shape=(count, count)
+        (np.ones(int(level.sum())), (triangles[level], over[level])), shape=(count, count)
     )
     regions, label = connected_components(flat, directed=False)
     lowest = np.ones(regions, dtype=bool)
-    lowest[label[edges[rise < -LEVEL_MM, 0]]] = False
-    lowest[label[edges[rise > LEVEL_MM, 1]]] = False
+    lowest[label[triangles[rise < -LEVEL_MM]]] = False  # the triangle beyond goes the other way
     # faces that look down have their material above them
-    looks = np.bincount(label[triangles.ravel()], np.repeat(down, 3), regions)
-    used = np.bincount(label[triangles.ravel()], minlength=regions) > 0
+    at = label.take(triangles.ravel())
+    looks = np.bincount(at, np.repeat(down, 3), regions)
+    used = np.bincount(at, minlength=regions) > 0
     chosen = np.flatnonzero(lowest & used & (looks < 0))
     level_of = np.full(regions, np.inf)
     np.minimum.at(level_of, label, z)
@@ -249,7 +249,7 @@ def _afloat(here: CrossSection, below: CrossSection) -> list[CrossSection]:
 
 def _inside_point(rings: Sequence[NDArray[np.float64]]) -> tuple[float, float]:
     """A point of a piece's own boundary nearest its middle: a place to draw a leader to."""
-    points: NDArray[np.float64] = np.vstack(rings)
-    middle = points.mean(axis=0)
-    nearest = points[np.argmin(((points - middle) ** 2).sum(axis=1))]
-    return float(nearest[0]), float(nearest[1])
+    points: NDArray[np.float64] = rings[0] if len(rings) == 1 else np.vstack(rings)
+    x, y = points.T
+    nearest = int(np.argmin((x - x.mean()) ** 2 + (y - y.mean()) ** 2))
+    return float(x[nearest]), float(y[nearest])
