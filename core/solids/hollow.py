@@ -97,9 +97,14 @@ def hollowed(
         made = _tidy(walls - body)
         _no_slits(made, sheets, step)
         return _told(made, body, mesh, opened)
-    made = _tidy(body & walls)
-    _no_slits(body - made, sheets, step)
-    return _told(made, body - made, mesh, opened, step, names)
+    # what lies in the walls and what does not, from one boolean
+    both = body.solid.split(walls.solid)
+    whole, inside = (Body(one, {**body.sources, **walls.sources}) for one in both)
+    made = _tidy(whole)
+    if made is not whole:  # crumbs that were dropped are part of the room
+        inside = body - made
+    _no_slits(inside, sheets, step)
+    return _told(made, inside, mesh, opened, step, names)
 
 
 def _no_slits(beyond: Body, sheets: _Sheets, step: str) -> None:
@@ -124,7 +129,7 @@ def _no_slits(beyond: Body, sheets: _Sheets, step: str) -> None:
         return np.asarray(np.sqrt(squared))
 
     near = away(mesh.triangles[closed]) < NEAREST * least - NEAR_MM
-    if not closed.all():
+    if near.any() and not closed.all():
         near &= away(mesh.triangles[~closed]) > RIM * least
     areas = inside.doubled[own]
     if areas[near].sum() > MOST_NEAR * areas.sum():
