@@ -222,6 +222,7 @@ def ask(
     aside: bool = False,
     newest: str = "",
     seconds: float = 0.0,
+    sketched: bool = False,
 ) -> T:
     """What a function answers to arguments, worked out by a builder.
 
@@ -231,13 +232,15 @@ def ask(
         newest: a line of work of the project in which newer work makes older pointless; its
             builder is another than that of other lines.
         seconds: it may take, where that is not what building may.
+        sketched: a sketch will do: it is asked of the project's sketches' builder, which does not
+            stand in a proof.
 
     Raises:
         CoreError: as the function raises.
         Limited: it met a limit.
         Halted: nobody waits for it any more.
     """
-    *_, last = _asked(work, given, aside, newest, ASKER.get(), seconds)
+    *_, last = _asked(work, given, aside, newest, ASKER.get(), seconds, sketched)
     return last  # type: ignore[no-any-return]
 
 
@@ -259,6 +262,7 @@ def _asked(
     newest: str,
     asker: Asker,
     seconds: float = 0.0,
+    sketched: bool = False,
 ) -> Iterator[Any]:
     if not _pool:
         return builder.answers_of(work, given)
@@ -277,7 +281,7 @@ def _asked(
         overtaken = newest != "" and pool.newest.get(line, turn) != turn
         return overtaken or pool.ended or pool.age != age or asker.gone()
 
-    sketches = newest == SKETCHES
+    sketches = sketched or newest == SKETCHES
     of = asker.of and f"{asker.of} {SKETCHES if sketches else BUILDS}"
     patience_s = {SKETCHES: 0.0, BUILDS: PATIENCE_S}.get(newest, SHORT_S)
 

@@ -28,6 +28,7 @@ from core.project.schema import Project as Document
 from core.project.solve import sketch, solve
 from core.report import Report, consequences, report_on
 from core.report.assemble import report_bit_by_bit, tried
+from core.report.fields import options_at
 from core.report.marking import marks_key, marks_of, marks_view
 from core.report.motion import motion_report
 from core.report.picture import picture_of
@@ -40,7 +41,15 @@ from core.views.printing import (
     StanceView,
     Variant,
 )
-from core.views.report import CheckDone, Consequence, FindingView, MotionReport, SketchView, View
+from core.views.report import (
+    CheckDone,
+    Consequence,
+    FindingView,
+    MotionReport,
+    OptionsView,
+    SketchView,
+    View,
+)
 from workshop import builders
 from workshop.builders import built
 
@@ -140,6 +149,16 @@ def sketched(document: Document) -> SketchView:
 def _sketched(document: Document, known: frozenset[str]) -> tuple[SketchView, Meshes]:
     solution = sketch(document)
     return sketch_view(solution), _packed(solution, known)
+
+
+def options_told(document: Document, path: str) -> OptionsView | None:
+    """Everything a field may be set to, by the faces and edges of a sketch: none waits for a proof
+    to choose. None where there is no such field."""
+    return builders.ask(_options_told, document, path, sketched=True)
+
+
+def _options_told(document: Document, path: str) -> OptionsView | None:
+    return options_at(sketch(document), path)
 
 
 @built

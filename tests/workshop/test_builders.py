@@ -11,6 +11,7 @@ import threading
 import time
 import zipfile
 from collections.abc import Callable, Iterator
+from typing import Any
 
 import psutil
 import pytest
@@ -23,7 +24,9 @@ from core.errors import BuildError, ExpressionError
 from core.measures import parse
 from core.project.document import from_data
 from core.project.schema import Project as Document
+from core.project.solve import solve
 from core.project.starters import begun
+from core.report.fields import options_at
 from core.views.report import Report
 from workshop import builders, jobs, reports
 from workshop.builders import ASKER, Asker, Halted, Limited, ask, ask_bit_by_bit
@@ -270,6 +273,28 @@ def test_a_project_goes_back_to_the_builder_that_knows_it(pool: None) -> None:
             break
     assert first != second
     assert [where(one), where(other), where(other), where(one)] == [first, second, second, first]
+
+
+def test_where_a_sketch_will_do_it_is_asked_of_the_builder_of_sketches(pool: None) -> None:
+    def where(**how: Any) -> object:
+        thread, found = asking("7", lambda: ask(os.getpid, **how))
+        thread.join(5)
+        return found[0]
+
+    # builders begin one after the other: until both are there one does all of it
+    for _ in range(200):
+        sketches, builds = where(newest=builders.SKETCHES), where(newest=builders.BUILDS)
+        if sketches != builds:
+            break
+    assert [where(sketched=True), where()] == [sketches, builds]
+
+
+def test_what_a_field_may_be_set_to_is_told_of_a_sketch_as_of_the_solids() -> None:
+    document = begun("jar")
+    path = "parts.jar.steps.body.place.x_from"
+    told = reports.options_told(document, path)
+    assert told is not None and told == options_at(solve(document), path)
+    assert reports.options_told(document, "parts.jar.steps.nothing.place.x_from") is None
 
 
 def test_a_report_is_the_same_whoever_makes_it(pool: None) -> None:

@@ -15,7 +15,6 @@ from core.project.schema import Project as Document
 from core.project.starters import begun
 from core.report import apply_edits, consequences
 from core.report.differences import differences
-from core.report.fields import options_at
 from core.views.printing import BedsView, LayerView, MarksView, SlicedView, StanceView
 from core.views.report import (
     Difference,
@@ -61,6 +60,7 @@ from workshop.reports import (
     marked,
     maze_of,
     motion_of,
+    options_told,
     proved,
     report_of,
     sketched,
@@ -69,7 +69,6 @@ from workshop.reports import (
     tipped_of,
     tried_of,
     unbuilt,
-    worked,
 )
 
 router = Router()
@@ -328,7 +327,7 @@ def sketch(request: HttpRequest, given: SketchIn):  # type: ignore[no-untyped-de
 def options(request: HttpRequest, given: FieldIn):  # type: ignore[no-untyped-def]
     """Everything a field may be set to where it stands: points and edges, which are many, are told
     only when they are asked for."""
-    found = worked(options_at, from_data(given.document), given.path)
+    found = options_told(from_data(given.document), given.path)
     return found or (404, Refusal(message=f"there is no field at '{given.path}'"))
 
 
