@@ -215,7 +215,7 @@ class Print(models.Model):
     notes = models.TextField(blank=True)
     photo = models.BinaryField(default=b"")
     photo_before = models.BinaryField(default=b"")  # the one that another took the place of
-    once = models.CharField(max_length=40, null=True, unique=True)  # written twice it is one
+    once = models.CharField(max_length=40, null=True)  # written twice for a project it is one
     thrown = models.DateTimeField(null=True, blank=True)
     created = models.DateTimeField(auto_now_add=True)
 
@@ -224,6 +224,9 @@ class Print(models.Model):
 
     class Meta:
         ordering = ("-printed", "-created")
+        constraints = (
+            models.UniqueConstraint(fields=("project", "once"), name="one_print_written_once"),
+        )
 
     def __str__(self) -> str:
         return f"{self.title} on {self.printed}"

@@ -232,6 +232,24 @@ def test_the_logbook_is_read_by_the_csv_library(client: Client, tin: dict[str, A
     assert float(row["mass_g"]) > 0 and row["notes"] == "'=1+1"  # no formula for a spreadsheet
 
 
+def test_a_print_sent_twice_is_one_of_its_project_and_of_no_other(
+    client: Client, tin: dict[str, Any]
+) -> None:
+    names = [p["name"] for p in tin["document"]["parts"]]
+    body = {"parts": names, "printed": "2026-11-22", "once": "the same"}
+    one = post(client, f"/projects/{tin['id']}/prints", **body)
+    again = post(client, f"/projects/{tin['id']}/prints", **body)
+    assert again["id"] == one["id"]
+    # another project of another page may have hit on the same word
+    other = post(client, "/projects", document=tin["document"])
+    theirs = post(client, f"/projects/{other['id']}/prints", **body)
+    assert theirs["id"] != one["id"] and models.Print.objects.count() == 2
+    # what was thrown away meanwhile is not written once more by a page that asks late
+    assert client.delete(f"/api/logbook/{one['id']}").status_code == 204
+    assert post(client, f"/projects/{tin['id']}/prints", **body)["id"] == one["id"]
+    assert models.Print.objects.count() == 1
+
+
 def test_photos_are_pictures(client: Client, tin: dict[str, Any]) -> None:
     names = [p["name"] for p in tin["document"]["parts"]]
     kept = post(client, f"/projects/{tin['id']}/prints", parts=names, printed="2026-11-22")

@@ -175,8 +175,8 @@ def write_print(request: HttpRequest, project_id: int, given: PrintIn):  # type:
     The print, the plan it was in and the spool it came from change together or not at all.
     """
     project = _project(project_id)
-    sent = project.print_set.filter(once=given.once) if given.once else models.Print.objects.none()
-    written = sent.first()
+    sent = models.Print.everything.filter(project=project, once=given.once)  # though thrown since
+    written = sent.first() if given.once else None
     if written is not None:
         return 201, _print(written)
     document = keeping.document_of(project)
