@@ -7,9 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 from manifold3d import Manifold
 from numpy.typing import NDArray
-from scipy.sparse import coo_matrix
-from scipy.sparse.csgraph import connected_components
 
+from core.proof.lowest import lowest_places
 from core.solids import Body, triangle_mesh
 
 LEVEL_MM = 0.05  # no nearer is looked for where it runs out
@@ -17,7 +16,6 @@ LEAST_MM3 = 1.0
 MOST_PITS = 6  # highest first, looked into where half-way up holds nothing …
 DEPTHS_MM = (1.0, 0.3)  # … filled so deep
 HAIR_MM = 1e-4
-LEVEL_HAIR_MM = 1e-6  # corners no further apart in height are level
 STEEP = 1e-6  # faces whose normal rises by less have no air over them
 
 
@@ -100,14 +98,8 @@ def _pits(stood: Manifold) -> NDArray[np.float64]:
     """The heights (n,) mm, rising, at which water stops on a solid's surface: with no place lower
     beside it and air over it. Whatever is held is held over one. O(triangles)."""
     mesh = triangle_mesh(Body(stood))
-    height = mesh.vertices[:, 2]
-    one, other = mesh.edges[0].T
-    rise = height[other] - height[one]
-    level = np.abs(rise) < LEVEL_HAIR_MM
-    links = coo_matrix((level[level], (one[level], other[level])), shape=(len(height),) * 2)
-    count, place = connected_components(links, directed=False)
-    lowest, airy = np.ones(count, dtype=bool), np.zeros(count, dtype=bool)
-    lowest[place[np.where(rise > 0, other, one)[~level]]] = False
+    place, lowest = lowest_places(mesh.vertices, mesh.triangles)
+    airy = np.zeros(len(lowest), dtype=bool)
     airy[place[mesh.triangles[mesh.units[:, 2] > STEEP]]] = True
     stops = (lowest & airy)[place]
-    return np.unique(height[stops].round(3))
+    return np.unique(mesh.vertices[stops, 2].round(3))

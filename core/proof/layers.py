@@ -14,16 +14,14 @@ from dataclasses import dataclass
 import numpy as np
 from manifold3d import CrossSection, JoinType, Manifold
 from numpy.typing import NDArray
-from scipy.sparse import coo_matrix
-from scipy.sparse.csgraph import connected_components
 
 from core.proof.carried import Carriage, Within, all_carried
+from core.proof.lowest import lowest_places
 from core.solids.mesh import lengths, triangle_crosses
 
 Vec3 = tuple[float, float, float]
 
 MOST_LAYERS = 4000
-LEVEL_MM = 1e-7  # two corners no further apart in height lie level
 LEAN_MM = 1e-6  # slices are held to it: the points that facets leave along straight sides go
 PLAIN_MM = 0.01  # how it is carried is told of outlines without the facets finer than this
 LENIENT_DEG = 0.5  # a face drawn at the very limit is within it
@@ -144,24 +142,15 @@ def _beginnings(
 ) -> NDArray[np.int64]:  # fmt: skip
     """Indices of the layers in which material begins: where the surface has a lowest point, or a
     lowest flat, with material above it; ``down`` is how far each triangle looks up. O(edges)."""
-    z = np.ascontiguousarray(points[:, 2])
-    over = np.roll(triangles, -1, axis=1)
-    rise = z.take(over) - z.take(triangles)
-    level = np.abs(rise) <= LEVEL_MM
-    count = len(points)
-    flat = coo_matrix(
-        (np.ones(int(level.sum())), (triangles[level], over[level])), shape=(count, count)
-    )
-    regions, label = connected_components(flat, directed=False)
-    lowest = np.ones(regions, dtype=bool)
-    lowest[label[triangles[rise < -LEVEL_MM]]] = False  # the triangle beyond goes the other way
+    label, lowest = lowest_places(points, triangles)
+    regions = len(lowest)
     # faces that look down have their material above them
     at = label.take(triangles.ravel())
     looks = np.bincount(at, np.repeat(down, 3), regions)
     used = np.bincount(at, minlength=regions) > 0
     chosen = np.flatnonzero(lowest & used & (looks < 0))
     level_of = np.full(regions, np.inf)
-    np.minimum.at(level_of, label, z)
+    np.minimum.at(level_of, label, points[:, 2])
     first = np.unique(np.searchsorted(heights, level_of[chosen]))
     return np.asarray(first[(first > 0) & (first < len(heights))])
 

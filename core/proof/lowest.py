@@ -1,0 +1,37 @@
+"""Where a surface has none lower beside it: corners and flats from which every way leads up."""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.sparse import coo_matrix
+from scipy.sparse.csgraph import connected_components
+
+LEVEL_MM = 1e-7  # two corners no further apart in height lie level
+
+
+def lowest_places(
+    points: NDArray[np.float64], triangles: NDArray[np.int64]
+) -> tuple[NDArray[np.int64], NDArray[np.bool_]]:
+    """Corners (n, 3) mm that lie level side by side, as places.
+
+    Returns the place of each corner (n,), and of each place whether none beside it is lower. What
+    has its material above it and what has air over it is told by the faces there. O(triangles).
+
+    >>> corners = np.array([[0.0, 0, 1], [1, 0, 1], [0, 1, 2]])
+    >>> place, lowest = lowest_places(corners, np.array([[0, 1, 2]]))
+    >>> place.tolist(), lowest.tolist()
+    ([0, 0, 1], [True, False])
+    """
+    z = np.ascontiguousarray(points[:, 2])
+    over = np.roll(triangles, -1, axis=1)
+    rise = z.take(over) - z.take(triangles)
+    level = np.abs(rise) <= LEVEL_MM
+    links = coo_matrix(
+        (np.ones(int(level.sum())), (triangles[level], over[level])), shape=(len(z), len(z))
+    )
+    count, place = connected_components(links, directed=False)
+    lowest = np.ones(count, dtype=bool)
+    lowest[place[triangles[rise < -LEVEL_MM]]] = False
+    lowest[place[over[rise > LEVEL_MM]]] = False
+    return place.astype(np.int64), lowest
