@@ -182,7 +182,7 @@ BREAKS: list[Break] = [
     ),
     # measuring
     *_of(
-        "core/checks/measuring.py",
+        "core/checks/fit_measures.py",
         (GOOD, FITS, REPORT),
         ("if share < KEPT * whole", "if share < 0", "leaves_no or leaves_none"),
         (

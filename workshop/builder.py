@@ -24,6 +24,7 @@ import psutil
 from core.halting import Halt, halt_when
 from core.limits import let_through
 from core.project.cache import keep_at_most, new_round
+from core.project.helper import help_when
 
 YIELDS = 10  # how nice a builder is for which nobody waits
 QUIET_S, GROWS_MB = 1.0, 24.0  # when memory that was let go is given back
@@ -39,12 +40,13 @@ def answers_of(work: Callable[..., Any], given: tuple[Any, ...]) -> Iterator[Any
         yield work(*given)
 
 
-def work_for(pipe: Connection, halt: Any, aside: bool, keeps: int) -> None:
+def work_for(pipe: Connection, halt: Any, aside: bool, keeps: int, busy: Any) -> None:
     """Answers what comes through a pipe: ("part", value) …, then ("done", None) or ("error", it).
 
     Args:
         aside: it yields the machine to others.
         keeps: bytes of solids and measurements it keeps between two requests.
+        busy: how many builders are at work, itself among them, told by the server.
     """
     keep_at_most(keeps)
     _smallest[0] = _held_mb()
@@ -53,6 +55,8 @@ def work_for(pipe: Connection, halt: Any, aside: bool, keeps: int) -> None:
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # a key pressed to end the server is for it
     threading.Thread(target=_end_with_the_server, daemon=True).start()
     halt_when(halt.is_set)
+    cores = os.cpu_count() or 1
+    help_when(lambda: busy.value < cores)
     while True:
         try:
             if _grown_mb() > GROWS_MB or not pipe.poll(QUIET_S):

@@ -102,6 +102,7 @@ class _Builder:
 @dataclass
 class _Pool:
     context: Any
+    at_work: Any  # how many builders are, for all of them to see
     idle: list[_Builder] = field(default_factory=list)
     busy: list[_Builder] = field(default_factory=list)
     changed: threading.Condition = field(default_factory=threading.Condition)
@@ -162,7 +163,7 @@ def begin(books: str = "") -> None:
         return
     context = multiprocessing.get_context("forkserver")
     context.set_forkserver_preload(["workshop.builder"])
-    pool = _Pool(context)
+    pool = _Pool(context, context.RawValue("i", 0))
     told = {"FAIRHINGE_BOOKS": books or str(connection.settings_dict["NAME"]), builder.READY: "1"}
     before = {name: os.environ.get(name) for name in told}
     os.environ.update(told)  # read by the process that builders are forked from
@@ -209,7 +210,10 @@ def _started(pool: _Pool, aside: bool) -> _Builder:
     shares = KEEPS_AHEAD * settings.BUILDERS + settings.BUILDERS_ASIDE
     keeps = int(settings.KEEPS_MB * 1e6 / shares * (1 if aside else KEEPS_AHEAD))
     process = pool.context.Process(
-        target=builder.work_for, args=(theirs, halt, aside, keeps), daemon=True, name="builder"
+        target=builder.work_for,
+        args=(theirs, halt, aside, keeps, pool.at_work),
+        daemon=True,
+        name="builder",
     )
     process.start()
     theirs.close()
@@ -351,6 +355,7 @@ def _taken(
                 one = known[0] if known else min(free, key=lambda b: b.used)
                 pool.idle.remove(one)
                 pool.busy.append(one)
+                pool.at_work.value = len(pool.busy)
                 one.of = of
                 return one
             pool.changed.wait(0.05)
@@ -368,13 +373,16 @@ def _back(pool: _Pool, one: _Builder, whole: bool) -> None:
     fresh.used = time.monotonic()
     with pool.changed:
         pool.busy.remove(one)
+        pool.at_work.value = len(pool.busy)
         pool.idle.append(fresh)
         pool.changed.notify_all()
 
 
 def _bytes(one: _Builder) -> int:
+    """What a builder holds, or its helper where that holds more: most of it they share."""
     try:
-        return int(psutil.Process(one.process.pid).memory_info().rss)
+        process = psutil.Process(one.process.pid)
+        return max(int(p.memory_info().rss) for p in (process, *process.children()))
     except psutil.Error:
         return 0
 

@@ -7,7 +7,9 @@ Map
     check         Check and what one can look at: a Piece, a Joint, a whole Solution
     finding       one result: a value, its limit, a place, words, a remedy
     pressed       what is pressed on the stage, measured on the finished solids
-    measuring     what is measured on finished parts and fits, cached by what they were made from
+    measuring     everything a solution is measured for, with a helper beside
+    part_measures, fit_measures   what is measured on finished parts and on fits
+    kept          something measured, kept by what it follows from
     moving        a fit set in motion
     judge         every check asked
     limits        limits that several checks go by

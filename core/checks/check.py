@@ -18,7 +18,8 @@ from dataclasses import dataclass, field
 from typing import ClassVar, Literal, TypeVar, get_args
 
 from core.checks.finding import Finding
-from core.checks.measuring import Measured, MeasuredFit
+from core.checks.fit_measures import MeasuredFit
+from core.checks.part_measures import Measured
 from core.measures.display import length_text
 from core.measures.units import LengthUnit
 from core.process import Process

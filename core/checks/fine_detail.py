@@ -11,7 +11,7 @@ import numpy as np
 
 from core.checks.check import Limit, Piece, PieceCheck, register
 from core.checks.finding import Finding, Remedy, Severity
-from core.checks.measuring import Measured
+from core.checks.part_measures import Measured
 from core.measures.display import length_text
 from core.measures.units import LengthUnit
 from core.process import Process

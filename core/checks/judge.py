@@ -19,7 +19,8 @@ from core.checks.check import (
     checks_of,
 )
 from core.checks.finding import Finding
-from core.checks.measuring import Joints, Measured, measure_all
+from core.checks.measuring import Joints, all_measured
+from core.checks.part_measures import Measured
 from core.errors import unforeseen
 from core.halting import may_halt
 from core.project.results import Solution
@@ -123,4 +124,5 @@ def findings_of(solution: Solution) -> list[Finding]:
     >>> {one.severity for one in found} <= {"good", "note"}
     True
     """
-    return in_telling_order(solution, dict(judge(solution, *measure_all(solution))))
+    with all_measured(solution) as (parts, fits):
+        return in_telling_order(solution, dict(judge(solution, parts, fits)))

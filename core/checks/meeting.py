@@ -7,8 +7,8 @@ from collections.abc import Iterable
 
 from core.checks.check import Joint, JointCheck, Limit, register
 from core.checks.finding import Finding, Remedy, Severity
+from core.checks.fit_measures import MeasuredFit
 from core.checks.limits import LINES_WARN, TOUCHING_MM3, wall_severity
-from core.checks.measuring import MeasuredFit
 from core.checks.moving import Tried
 from core.fits.registry import Engages, Motion
 from core.fits.registry import WallLeft as Wall

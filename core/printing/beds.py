@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from core.checks.measuring import cuts_for
+from core.checks.part_measures import cuts_for
 from core.project.cache import MEASURED, content_key
 from core.project.print_groups import Printed, printed_groups
 from core.project.results import Solution

@@ -9,8 +9,10 @@ from dataclasses import replace
 from core.checks.check import CHECKS, Check
 from core.checks.checklist import Line, lines_of
 from core.checks.finding import ORDER, Finding, worst
+from core.checks.fit_measures import MeasuredFit
 from core.checks.judge import can_be_accepted, in_telling_order, judge, judge_project
-from core.checks.measuring import Measured, MeasuredFit, measure_all, when_asked
+from core.checks.measuring import all_measured, measure_all
+from core.checks.part_measures import Measured
 from core.checks.trying import with_tried_remedies
 from core.measures.display import in_unit, plain
 from core.process.model import FEELS
@@ -84,20 +86,20 @@ def report_bit_by_bit(
 ) -> Iterator[CheckDone | Report]:
     """What each check found, as it ends, with the readings that are complete then; at last the
     report."""
-    measured, joints = measure_all(solution, spacing_mm)
     found: dict[Check, list[Finding]] = {}
-    waiting = Readings(solution, measured, joints)
-    for check, findings in judge(solution, measured, joints):
-        found[check] = findings
-        told = accepted(solution, [one.untried() for one in findings])
-        yield CheckDone(
-            check=check.name,
-            findings=[finding_view(finding) for finding in told],
-            readings=waiting.ended(check.name, told),
-        )
+    with all_measured(solution, spacing_mm) as (measured, joints):
+        waiting = Readings(solution, measured, joints)
+        for check, findings in judge(solution, measured, joints):
+            found[check] = findings
+            told = accepted(solution, [one.untried() for one in findings])
+            yield CheckDone(
+                check=check.name,
+                findings=[finding_view(finding) for finding in told],
+                readings=waiting.ended(check.name, told),
+            )
+        fits = {name: later() for name, later in joints.items()}
     raw = in_telling_order(solution, found)
     raw = with_tried_remedies(solution, raw) if remedies else [one.untried() for one in raw]
-    fits = {name: later() for name, later in joints.items()}
     yield _assembled(solution, measured, fits, accepted(solution, raw))
 
 
@@ -105,14 +107,15 @@ def check_by_check(
     solution: Solution, spacing_mm: float = SPACING_MM
 ) -> Iterator[list[FindingView]]:
     """What each check finds, as it is asked for: nothing is measured that no check has needed."""
-    for _, findings in judge(solution, *measure_all(solution, spacing_mm, when_asked)):
+    for _, findings in judge(solution, *measure_all(solution, spacing_mm)):
         told = accepted(solution, [one.untried() for one in findings])
         yield [finding_view(finding) for finding in told]
 
 
 def tried(solution: Solution) -> list[FindingView]:
     """Everything that is found, each with a remedy where one was tried and works."""
-    raw = in_telling_order(solution, dict(judge(solution, *measure_all(solution))))
+    with all_measured(solution) as (parts, fits):
+        raw = in_telling_order(solution, dict(judge(solution, parts, fits)))
     found = accepted(solution, with_tried_remedies(solution, raw))
     return [finding_view(finding) for finding in _by_severity(found)]
 

@@ -9,8 +9,8 @@ import shapely
 from numpy.typing import NDArray
 
 from core.checks.finding import Finding, worst
+from core.checks.fit_measures import MeasuredFit
 from core.checks.limits import wall_severity
-from core.checks.measuring import MeasuredFit
 from core.errors import CoreError
 from core.fits import FITS
 from core.fits.registry import Motion, SectionView

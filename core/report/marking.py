@@ -7,7 +7,7 @@ import numpy as np
 import core.checks.all_checks  # noqa: F401  (registers the checks)
 from core.checks.check import CHECKS
 from core.checks.limits import FACETS_MM, LINES_STOP, LINES_WARN, narrowest_slot_mm
-from core.checks.measuring import measure_part
+from core.checks.part_measures import measure_part
 from core.measures.display import in_unit
 from core.process import Process
 from core.project.cache import MEASURED, content_key

@@ -5,6 +5,8 @@ screen.
 from __future__ import annotations
 
 import math
+from collections.abc import Iterator
+from contextlib import contextmanager
 from functools import cache
 from typing import Any
 
@@ -15,9 +17,10 @@ from numpy.typing import NDArray
 from core.checks.check import Piece
 from core.checks.finding import ORDER, Finding
 from core.checks.judge import judge_piece
-from core.checks.measuring import RELIEF_LINES, Alone, Measured, Stood, beside
+from core.checks.part_measures import RELIEF_LINES, Alone, Measured, Stood
 from core.formats.reading import RawMesh
 from core.process import Process
+from core.project.helper import Errand, helped
 from core.proof.bed import check_bed
 from core.proof.closed import Closed, check_closed
 from core.proof.gaps import smallest_gap
@@ -35,6 +38,7 @@ from core.proof.walls import Rays, Walls, measure_walls, spread_points
 from core.solids import TriangleMesh
 
 Matrix = NDArray[np.float64]
+S_A_TRIANGLE = 1.5e-6  # seconds that each of the heavy measures takes a triangle, about
 
 
 def triangles_of(raw: RawMesh, name: str) -> TriangleMesh:
@@ -63,17 +67,19 @@ def check_mesh(raw: RawMesh, name: str, process: Process, stance: str = "as-is")
         stance: ``as-is``, or ``best`` to stand it as the ranking says first.
     """
     read = triangles_of(raw, name)
-    finding = beside(find_faults, raw.vertices, raw.triangles)
-    as_read = check_closed(read)
-    sound = sound_solid(read, as_read.closed)
-    faults = finding()
+    lasts_s = S_A_TRIANGLE * len(read.triangles)
+    finding = Errand("faults of a mesh", lambda: find_faults(raw.vertices, raw.triangles), lasts_s)
+    with helped([finding], own_s=lasts_s) as answer:
+        as_read = check_closed(read)
+        sound = sound_solid(read, as_read.closed)
+        faults = answer(0)
     closed = as_read.closed and (faults.closes or sound.solid is not None)
     shut = as_read if sound.mesh is read else check_closed(sound.mesh)
-    measured, turn = _measured(sound, shut, process, stance)
-    piece = Piece(name, measured, process, faults=faults, mended=tuple(sound.told()))
-    found = [one for one in judge_piece(piece) if one.severity != "good"]
+    with _measured(sound, shut, process, stance) as (measured, turn):
+        piece = Piece(name, measured, process, faults=faults, mended=tuple(sound.told()))
+        found = [one for one in judge_piece(piece) if one.severity != "good"]
+        pieces = measured.loose()
     found.sort(key=lambda one: ORDER.index(one.severity))
-    pieces = measured.loose()
     stuff = process.stuff()
     bulk, walls, layers = measured.bulk, measured.walls, measured.layers
     told: dict[str, Any] = {
@@ -113,7 +119,10 @@ def check_mesh(raw: RawMesh, name: str, process: Process, stance: str = "as-is")
     return told
 
 
-def _measured(sound: Sound, shut: Closed, process: Process, stance: str) -> tuple[Measured, Matrix]:
+@contextmanager
+def _measured(
+    sound: Sound, shut: Closed, process: Process, stance: str
+) -> Iterator[tuple[Measured, Matrix]]:
     """Everything measured, and how the mesh was turned (3, 3)."""
     mesh, solid = sound.mesh, sound.solid
     bulk = measure_bulk(mesh)
@@ -141,23 +150,28 @@ def _measured(sound: Sound, shut: Closed, process: Process, stance: str) -> tupl
         walls = measure_walls(mesh, rays=rays, spread=spread)
         return walls, measure_slots(mesh, rays=rays, spread=spread)
 
-    later_through, later_layers = beside(through), beside(layers)
     alone = Alone(bulk, shut, None)
     stands = Stood(
         check_bed(stood.vertices, process.bed_mm),
         check_overhang(stood, process.overhang_limit_deg, process.layer_mm),
         tuple(shallow_reliefs(stood, process.layer_mm, RELIEF_LINES * process.line_mm)),
     )
-    measured = Measured(
-        mesh,
-        to_bed,
-        lambda: alone,
-        lambda: stands,
-        later_through,
-        later_layers,
-        cache(lambda: small_pieces(mesh)),
-    )
-    return measured, turn
+    lasts_s = S_A_TRIANGLE * len(mesh.triangles)
+    errands = [
+        Errand(f"{what} of a mesh", work, lasts_s)
+        for what, work in (("walls and slots", through), ("layers", layers))
+    ]
+    with helped(errands) as answer:
+        measured = Measured(
+            mesh,
+            to_bed,
+            lambda: alone,
+            lambda: stands,
+            lambda: answer(0),
+            lambda: answer(1),
+            cache(lambda: small_pieces(mesh)),
+        )
+        yield measured, turn
 
 
 def _plain(finding: Finding) -> dict[str, Any]:

@@ -11,8 +11,10 @@ from typing import Any
 import numpy as np
 
 from core.checks.finished import mesh_of
-from core.checks.measuring import Measured, MeasuredFit, measure_all
+from core.checks.fit_measures import MeasuredFit
+from core.checks.measuring import measure_all
 from core.checks.meeting import strips_at_n
+from core.checks.part_measures import Measured
 from core.project.results import FitResult, PartResult, Solution
 from core.project.sentences import plain_sentence
 from core.proof.mass import measure_bulk

@@ -10,7 +10,9 @@ from dataclasses import dataclass
 
 from core.checks.check import CHECKS, Reading
 from core.checks.finding import Finding, worst
-from core.checks.measuring import Joints, Measured, MeasuredFit
+from core.checks.fit_measures import MeasuredFit
+from core.checks.measuring import Joints
+from core.checks.part_measures import Measured
 from core.fits import FITS
 from core.measures.display import capacity_text, length_text, plain
 from core.measures.units import UNITS

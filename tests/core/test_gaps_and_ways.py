@@ -11,7 +11,8 @@ import trimesh
 from manifold3d import Manifold
 from scipy.spatial.transform import Rotation
 
-from core.checks import measuring
+from core.checks import fit_measures
+from core.project.cache import MEASURED
 from core.project.demo import demo_document
 from core.project.solve import solve
 from core.proof import escape
@@ -106,11 +107,11 @@ def test_ways_out_tried_with_some_points_first_come_to_the_same(
     solution = solve(demo_document(name))
     result = solution.fits[fit]
     a, b = (solution.parts[part].state for part in result.fit.parts)
-    found = measuring.measure_fit(result, a, b)
+    found = fit_measures.measure_fit(result, a, b)
     assert found is not None and found.escape is not None
-    measuring.MEASURED.clear()
+    MEASURED.clear()
     monkeypatch.setattr(escape, "COARSE", 1)
     monkeypatch.setattr(escape, "FEW", 10**6)
-    again = measuring.measure_fit(result, a, b)
+    again = fit_measures.measure_fit(result, a, b)
     assert again is not None and again.escape is not None
     assert again.escape.held_mm == pytest.approx(found.escape.held_mm, abs=1e-9)

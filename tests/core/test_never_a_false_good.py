@@ -17,8 +17,8 @@ from scipy.spatial.transform import Rotation
 from core.checks.check import Joint
 from core.checks.finding import Finding
 from core.checks.finished import mesh_of
+from core.checks.fit_measures import measure_fit
 from core.checks.judge import findings_of
-from core.checks.measuring import measure_fit
 from core.checks.meeting import GapAsAsked
 from core.formats.reading import read_mesh
 from core.printing.slicing import sliced_view

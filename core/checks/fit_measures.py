@@ -1,0 +1,212 @@
+"""What is measured on a fit: gaps, what is shared and left, whether it goes together and holds."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from typing import TypeVar
+
+import igl
+import numpy as np
+
+from core.checks.finished import mesh_of
+from core.checks.kept import AS_ASKED, Kept, Later
+from core.checks.moving import Tried, tried_along
+from core.fits.registry import Engages, FaceSet, Held, Motion
+from core.project.cache import content_key
+from core.project.print_groups import Printed
+from core.project.results import FitResult
+from core.proof.engagement import Engagement, measure_engagement
+from core.proof.escape import Escape, easiest_way_out, ways_about
+from core.proof.gaps import Gap, overlap_mm3, smallest_gap
+from core.proof.walls import OPPOSITE, Rays, spread_points
+from core.solids import Frame, TriangleMesh, triangle_mesh
+from core.solids.mesh import face_area
+from core.steps import PartState
+
+T = TypeVar("T")
+Vec3 = tuple[float, float, float]
+KEPT = 0.95  # of a face is left where it lies in material; lead-ins and ends take the rest
+
+
+@dataclass(frozen=True)
+class MeasuredFit:
+    """Gaps of a fit on the finished solids, pair by pair, and the volume they share."""
+
+    gaps: tuple[Gap | None, ...]
+    overlap_mm3: float
+    walls_left: tuple[WallFound, ...]
+    engagement: Engagement | None = None  # None: nothing is to engage, or nothing does
+    escape: Escape | None = None  # None: nothing is to be held in
+    way: Tried | None = None  # moved along the fit's own way
+    apart: Tried | None = None  # and along the way it is taken apart, where that is another
+    lowest_mm: tuple[float, float] | None = None  # of both parts over the bed, printed in place
+
+
+@dataclass(frozen=True)
+class WallFound:
+    """A wall measured through material, mm: nought where there is none, None where nothing stands
+    opposite; where it was measured, in the part's own coordinates."""
+
+    value_mm: float | None
+    at: Vec3 | None = None
+    ends: tuple[Vec3, Vec3] | None = None
+
+
+def measure_fit(
+    fit: FitResult, a: PartState, b: PartState, group: Printed | None = None
+) -> MeasuredFit | None:
+    """Measures a fit back on the finished solids in their assembled position.
+
+    Args:
+        group: what they are printed in, where they are printed together.
+    """
+    return fit_to_measure(fit, a, b, group)()
+
+
+def fit_to_measure(
+    fit: FitResult,
+    a: PartState,
+    b: PartState,
+    group: Printed | None = None,
+    later: Later = AS_ASKED,
+) -> Callable[[], MeasuredFit | None]:
+    """A fit to be measured back, in pieces that do not wait for one another.
+
+    Args:
+        group: what they are printed in, where they are printed together.
+        later: has each piece measured when it is asked for, or before.
+    """
+    if fit.meeting is None or a.body is None or b.body is None:
+        return lambda: None
+    meeting, name = fit.meeting, fit.fit.name
+    pose = meeting.pose.matrix
+
+    def placed() -> TriangleMesh:
+        mesh = mesh_of(b)
+        moved = mesh.vertices @ pose[:, :3].T + pose[:, 3]
+        return TriangleMesh(moved, mesh.triangles, mesh.face_index, mesh.faces)
+
+    def measure() -> MeasuredFit:
+        mesh_a, mesh_b = mesh_of(a), placed()
+        gaps: list[Gap | None] = []
+        for pair in meeting.pairs:
+            corners_a = mesh_a.corners[mesh_a.on(*pair.a)]
+            corners_b = mesh_b.corners[mesh_b.on(*pair.b)]
+            both = len(corners_a) and len(corners_b)
+            gaps.append(smallest_gap(corners_a, corners_b) if both else None)
+        left = tuple(
+            wall_behind(a if wall.of == "a" else b, wall.face) for wall in meeting.walls_left
+        )
+        engaged = _engaged(meeting.engages, mesh_a, mesh_b) if meeting.engages else None
+        return MeasuredFit(tuple(gaps), shared(), left, engaged)
+
+    def escape(held: Held) -> Escape:
+        return easiest_way_out(mesh_of(a), placed(), ways_about(np.array(held.axis)), held.far_mm)
+
+    def kept(what: str, make: Callable[[], T], *of: object) -> Kept[T]:
+        return Kept(f"{what} of {name}", content_key(what, a.key, b.key, meeting.pose, *of), make)
+
+    def along(motion: Motion) -> Callable[[], Tried]:
+        return later(kept("way", lambda: tried_along(fit, a, b, motion, shared()), motion))
+
+    shared = kept("overlap", lambda: max(overlap_mm3(a.solid(), b.solid().moved(pose)), 0.0))
+    met = later(kept("meeting", measure, replace(meeting, cautions=(), working=())))
+    held = meeting.held
+    way_out = later(kept("way out", lambda: escape(held), held)) if held else None
+    way = along(meeting.motion) if meeting.motion else None
+    apart = along(meeting.apart) if meeting.apart else None
+
+    def found() -> MeasuredFit:
+        return replace(
+            met(),
+            escape=way_out() if way_out else None,
+            way=way() if way else None,
+            apart=apart() if apart else None,
+            lowest_mm=_lowest(fit, a, b, group) if meeting.in_place and group else None,
+        )
+
+    return found
+
+
+def wall_behind(state: PartState, face: FaceSet) -> WallFound:
+    """The thinnest wall behind some faces of a part; nought where the faces are cut away.
+
+    Rays from the faces go through material to the first face they come out at.
+    """
+    mesh = mesh_of(state)
+    own = mesh.on(*face)
+    broken = _broken(state, mesh, face)
+    if broken is not None:
+        return broken
+    if not own.any():
+        return WallFound(0.0)
+    some = TriangleMesh(mesh.vertices, mesh.triangles[own], mesh.face_index[own], mesh.faces)
+    points, _, normals = spread_points(some)
+    reached, facing = Rays(mesh).cast(points, -normals)
+    reached = np.where((facing > -OPPOSITE) & np.isfinite(reached), reached, np.nan)
+    if not np.isfinite(reached).any():
+        return WallFound(None)
+    index = int(np.nanargmin(reached))
+    start, end = points[index], points[index] - normals[index] * reached[index]
+    return WallFound(float(reached[index]), _triple(start), (_triple(start), _triple(end)))
+
+
+def _broken(state: PartState, mesh: TriangleMesh, face: FaceSet) -> WallFound | None:
+    """Where faces that a fit cut, and that were to lie in material, do not: it is cut through.
+
+    What is left of each is held against what was cut; where the cutter runs past the far end all of
+    them are short by the same share.
+    """
+    feature = state.features.get(face[0])
+    if feature is None or feature.cut is None:
+        return None
+    drawn = triangle_mesh(feature.cut)
+    shares = {}
+    for name in face[1]:
+        was = face_area(drawn, face[0], name)
+        if was > 1e-9:
+            shares[name] = face_area(mesh, face[0], name) / was
+    if not shares:
+        return None
+    whole = min(max(shares.values()), 1.0) if len(shares) > 1 else 1.0
+    lost = {name for name, share in shares.items() if share < KEPT * whole}
+    if not lost:
+        return None
+    gone = drawn.on(face[0], frozenset(lost))
+    some = TriangleMesh(drawn.vertices, drawn.triangles[gone], drawn.face_index[gone], drawn.faces)
+    points = spread_points(some)[0][::10]
+    left = mesh.corners[mesh.on(*face)]
+    if not len(left):
+        return WallFound(0.0, _triple(points[len(points) // 2]))
+    corners = np.ascontiguousarray(left.reshape(-1, 3))
+    index = np.arange(len(corners), dtype=np.int64).reshape(-1, 3)
+    away = igl.point_mesh_squared_distance(points, corners, index)[0]
+    return WallFound(0.0, _triple(points[int(np.argmax(away))]))
+
+
+def _triple(point: np.ndarray) -> Vec3:  # type: ignore[type-arg]
+    return float(point[0]), float(point[1]), float(point[2])
+
+
+def _engaged(asked: Engages, mesh_a: TriangleMesh, placed_b: TriangleMesh) -> Engagement | None:
+    bolt, nut = mesh_a.corners[mesh_a.on(*asked.a)], placed_b.corners[placed_b.on(*asked.b)]
+    if not len(bolt) or not len(nut):
+        return None
+    about = [_about(asked.axis, corners) for corners in (bolt, nut)]
+    return measure_engagement(about[0], about[1], asked.low, asked.high)
+
+
+def _about(axis: Frame, corners: np.ndarray) -> np.ndarray:  # type: ignore[type-arg]
+    """Corners told about an axis' own frame."""
+    matrix = axis.matrix
+    return np.asarray((corners - matrix[:, 3]) @ matrix[:, :3])
+
+
+def _lowest(fit: FitResult, a: PartState, b: PartState, group: Printed) -> tuple[float, float]:
+    """How high above the bed the lowest of each part lies, mm."""
+    heights = []
+    for name, state in zip(fit.fit.parts, (a, b), strict=True):
+        matrix = group.to_bed(name)
+        heights.append(float((mesh_of(state).vertices @ matrix[2, :3] + matrix[2, 3]).min()))
+    return heights[0], heights[1]
