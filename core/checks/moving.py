@@ -78,11 +78,23 @@ WAY_POSES = {"slide": 14, "screw": 5, "track": 32, "turn": 21}
 
 
 def tried_along(
-    fit: FitResult, a: PartState, b: PartState, motion: Motion, seated_mm3: float
+    fit: FitResult,
+    a: PartState,
+    b: PartState,
+    motion: Motion,
+    seated_mm3: float,
+    share: tuple[int, int] = (0, 1),
 ) -> Tried:
-    """Part b moved along a way, as far as it first lies in part a; ``seated_mm3`` is what they are
-    known to share as they are assembled, at nought."""
-    places = [float(v) for v in np.linspace(motion.low, motion.high, WAY_POSES[motion.way])]
+    """Part b moved along a way, as far as it first lies in part a.
+
+    Args:
+        seated_mm3: what they are known to share as they are assembled, at nought.
+        share: which of how many shares of the way is tried; one begins where the last ends.
+    """
+    number, shares = share
+    poses = WAY_POSES[motion.way]
+    first, last = (max(at * poses // shares - 1, 0) for at in (number, number + 1))
+    places = np.linspace(motion.low, motion.high, poses)[first : last + 1].tolist()
     contact = first_contact(
         a.solid(), b.solid(), lambda at: pose_at(fit, at, motion), places, (0.0, seated_mm3)
     )

@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cache
 from typing import TypeVar
 
 import numpy as np
@@ -19,7 +20,7 @@ from core.project.results import PartResult
 from core.proof.bed import BedFit, check_bed
 from core.proof.capacity import Holds, holds
 from core.proof.closed import Closed, check_closed
-from core.proof.layers import LayerTest, test_layers
+from core.proof.layers import LayerTest, test_layers, together
 from core.proof.mass import Bulk, measure_bulk
 from core.proof.overhang import Overhang, check_overhang
 from core.proof.relief import Relief, shallow_reliefs
@@ -34,6 +35,7 @@ from core.steps import PartState
 
 T = TypeVar("T")
 Vec3 = tuple[float, float, float]
+MANY, SHARES = 5000, 2  # triangles past which layers are tested in shares, and how many
 RELIEF_LINES = 0.5  # a step across the bed hardly shows under half a line (common practice)
 
 
@@ -156,7 +158,7 @@ def part_to_measure(
         return Kept(f"{what} of {name}", content_key(what, *of), make)
 
     standing = (state.key, name, whole.key, whole.stance, setting)
-    layers = kept("layers", lambda: _layers(whole, setting), whole.key, whole.stance, setting)
+    layers = _layers(whole, setting, SHARES if len(mesh.triangles) > MANY else 1)
     loose = kept("small pieces", lambda: small_pieces(mesh), state.key)
     return Measured(
         mesh,
@@ -165,7 +167,7 @@ def part_to_measure(
         later(kept("stands", lambda: _stood(name, mesh, whole, setting), *standing)),
         later(kept("walls and slots", lambda: _through(mesh, spacing_mm), state.key, spacing_mm)),
         # what hangs is told with the one that leads: it has asked first
-        later(layers) if leads else layers,
+        layers(later if leads else AS_ASKED),
         later(loose) if toy else loose,
         leads,
     )
@@ -219,8 +221,25 @@ def _holds(state: PartState) -> Holds | None:
     return holds(state.solid().solid, back)
 
 
-def _layers(group: Printed, setting: Setting) -> LayerTest | None:
-    return test_layers(group.standing().solid, setting.layer_mm, setting.overhang_limit_deg)
+def _layers(
+    group: Printed, setting: Setting, shares: int
+) -> Callable[[Later], Callable[[], LayerTest]]:
+    """The layers of what is printed together, to be tested in so many shares."""
+    name, of = group.parts[0].part.name, (group.key, group.stance, setting)
+
+    def tested(number: int) -> LayerTest:
+        solid, limit = group.standing().solid, setting.overhang_limit_deg
+        return test_layers(solid, setting.layer_mm, limit, (number, shares))
+
+    def some(number: int) -> Kept[LayerTest]:
+        key = content_key("layers", number, shares, *of)
+        return Kept(f"layers {number} of {shares} of {name}", key, lambda: tested(number))
+
+    def all_of_them(later: Later) -> Callable[[], LayerTest]:
+        tests = [later(some(number)) for number in range(shares)]
+        return cache(lambda: together([test() for test in tests]))
+
+    return all_of_them
 
 
 def cuts_for(group: Printed, bed: Vec3) -> tuple[Cut, ...]:

@@ -80,12 +80,22 @@ class LayerTest:
         )
 
 
-def test_layers(standing: Manifold, layer_mm: float, limit_deg: float) -> LayerTest:
+def together(tests: Sequence[LayerTest]) -> LayerTest:
+    """Tests of some of the layers each, from the lowest up, as one."""
+    return LayerTest(tests[0].layers, tuple(piece for test in tests for piece in test.pieces))
+
+
+def test_layers(
+    standing: Manifold, layer_mm: float, limit_deg: float, share: tuple[int, int] = (0, 1)
+) -> LayerTest:
     """Slices a solid standing on z = 0 at mid-layer heights and tests each slice.
 
     A layer can only stand out too far where some face that leans out more than the limit passes
     between its slice and the one below; only those layers are sliced, with the one below each.
     O(layers with steep faces · slice size).
+
+    Args:
+        share: which of how many equal shares of the layers, from the lowest up, is tested.
 
     >>> tee = Manifold.cube((10, 10, 20)) + Manifold.cube((30, 10, 2)).translate((-10, 0, 18))
     >>> test = test_layers(tee, 0.2, 45)
@@ -103,7 +113,8 @@ def test_layers(standing: Manifold, layer_mm: float, limit_deg: float) -> LayerT
     crosses = triangle_crosses(corners)
     begins = _beginnings(points, triangles, crosses[:, 2], heights)
     steep = _steep(corners[:, :, 2], crosses, heights, limit_deg)
-    for index in np.union1d(steep, begins):
+    number, shares = share
+    for index in np.array_split(np.union1d(steep, begins), shares)[number]:
         lower = int(index) - 1
         below = kept[1] if kept and kept[0] == lower else _slice(standing, heights[lower])
         z = float(heights[index])
