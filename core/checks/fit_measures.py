@@ -11,7 +11,7 @@ import igl
 import numpy as np
 
 from core.checks.finished import mesh_of
-from core.checks.kept import AS_ASKED, Kept, Later
+from core.checks.kept import Kept, Later, as_asked
 from core.checks.moving import WAY_POSES, Tried, tried_along
 from core.fits.registry import Engages, FaceSet, Held, Motion
 from core.project.cache import content_key
@@ -72,7 +72,7 @@ def fit_to_measure(
     a: PartState,
     b: PartState,
     group: Printed | None = None,
-    later: Later = AS_ASKED,
+    later: Later = as_asked,
 ) -> Callable[[], MeasuredFit | None]:
     """A fit to be measured back, in pieces that do not wait for one another.
 

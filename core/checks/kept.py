@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Any, Generic, Protocol, TypeVar
+from typing import Generic, Protocol, TypeVar
 
 from core.project.cache import MEASURED
 
@@ -41,8 +41,10 @@ class Later(Protocol):
     def __call__(self, kept: Kept[T]) -> Callable[[], T]: ...
 
 
-def _as_asked(kept: Kept[Any]) -> Callable[[], Any]:
+def as_asked(kept: Kept[T]) -> Callable[[], T]:
+    """Measured when it is asked for, if ever.
+
+    >>> as_asked(Kept("four", "kept.four", lambda: 4))()
+    4
+    """
     return kept
-
-
-AS_ASKED: Later = _as_asked  # measured when it is asked for, if ever

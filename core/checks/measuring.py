@@ -7,7 +7,7 @@ from contextlib import contextmanager
 from typing import Any, TypeVar
 
 from core.checks.fit_measures import MeasuredFit, fit_to_measure
-from core.checks.kept import AS_ASKED, Kept, Later
+from core.checks.kept import Kept, Later, as_asked
 from core.checks.part_measures import Measured, part_to_measure
 from core.project.cache import MEASURED
 from core.project.helper import Errand, helped
@@ -20,7 +20,7 @@ Joints = dict[str, Callable[[], MeasuredFit | None]]
 
 
 def measure_all(
-    solution: Solution, spacing_mm: float = SPACING_MM, later: Later = AS_ASKED
+    solution: Solution, spacing_mm: float = SPACING_MM, later: Later = as_asked
 ) -> tuple[dict[str, Measured], Joints]:
     """Every part and fit of a solution, to be measured: nothing is waited for yet.
 

@@ -11,7 +11,7 @@ from typing import TypeVar
 import numpy as np
 
 from core.checks.finished import mesh_of
-from core.checks.kept import AS_ASKED, Kept, Later
+from core.checks.kept import Kept, Later, as_asked
 from core.halting import may_halt
 from core.process import Process
 from core.project.cache import content_key
@@ -138,7 +138,7 @@ def part_to_measure(
     process: Process,
     group: Printed | None = None,
     spacing_mm: float = SPACING_MM,
-    later: Later = AS_ASKED,
+    later: Later = as_asked,
     toy: bool = False,
 ) -> Measured:
     """A part to be measured.
@@ -167,7 +167,7 @@ def part_to_measure(
         later(kept("stands", lambda: _stood(name, mesh, whole, setting), *standing)),
         later(kept("walls and slots", lambda: _through(mesh, spacing_mm), state.key, spacing_mm)),
         # what hangs is told with the one that leads: it has asked first
-        layers(later if leads else AS_ASKED),
+        layers(later if leads else as_asked),
         later(loose) if toy else loose,
         leads,
     )

@@ -67,6 +67,11 @@ def help_when(allowed: Callable[[], bool]) -> None:
     _allowed[:] = [allowed]
 
 
+def may_have_help() -> bool:
+    """Whether this process would have a helper just now, were there enough to do."""
+    return sys.platform == "linux" and bool(_allowed) and _allowed[0]()
+
+
 def _remember(about: str, took_s: float) -> None:
     _took[about] = took_s
     _took.move_to_end(about)
@@ -85,8 +90,7 @@ def helped(errands: Sequence[Errand], own_s: float = 0.0) -> Iterator[Callable[[
     """
     run = _Run(errands)
     try:
-        allowed = sys.platform == "linux" and bool(_allowed) and _allowed[0]()
-        if allowed and run.saves_s(own_s) > WORTH_S and _comes_to_rest():
+        if may_have_help() and run.saves_s(own_s) > WORTH_S and _comes_to_rest():
             run.fork()
         yield run.answer
     finally:
@@ -105,7 +109,7 @@ def _comes_to_rest() -> bool:
             return True
         if time.monotonic() > until:
             return False
-        time.sleep(REST_S / 20)
+        time.sleep(LOOK_S / 40)
 
 
 def _all_sleep(pid: int, but: int = 0) -> bool:

@@ -23,6 +23,7 @@ from manifold3d import Manifold
 from core.errors import BuildError, ExpressionError
 from core.measures import parse
 from core.project.document import from_data
+from core.project.helper import may_have_help
 from core.project.schema import Project as Document
 from core.project.solve import solve
 from core.project.starters import begun
@@ -88,6 +89,28 @@ def test_a_builders_kernel_works_on_more_than_one_core(pool: None) -> None:
     if len(os.sched_getaffinity(0)) < 2:
         pytest.skip("there is one core")
     assert ask(_threads_of_the_kernel) >= 1
+
+
+def _helped_once_alone(_: int) -> bool:
+    """Whether a builder may have a helper, once it may or 5 s have gone."""
+    for _ in range(200):
+        if may_have_help():
+            return True
+        time.sleep(0.025)
+    return False
+
+
+def test_a_builder_has_a_helper_where_a_core_is_free_for_it(pool: None) -> None:
+    if len(os.sched_getaffinity(0)) < 2:
+        pytest.skip("there is one core")
+    assert ask(may_have_help)
+    # as many at work as there are cores: nobody is helped until one of them is done
+    busy = [heard(lambda: ask(time.sleep, 1.5)) for _ in range((os.cpu_count() or 2) - 1)]
+    until(lambda: len(builders._pool[0].busy) == len(busy))
+    assert not ask(may_have_help)
+    assert ask(_helped_once_alone, 0)
+    for thread, _ in busy:
+        thread.join()
 
 
 def test_a_refusal_comes_back_whole(pool: None) -> None:
