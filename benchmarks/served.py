@@ -54,12 +54,12 @@ class Served:
         return [self.process, *self.process.children(recursive=True)]
 
     def processor_s(self) -> float:
-        """Processor seconds of all of them so far."""
+        """Processor seconds of all of them so far, and of the helpers they had."""
         total = 0.0
         for one in self.all():
             with suppress(psutil.Error):
                 times = one.cpu_times()
-                total += times.user + times.system
+                total += times.user + times.system + times.children_user + times.children_system
         return total
 
     def held_mb(self) -> float:

@@ -9,6 +9,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from core.errors import CoreError, DocumentError
+from core.project.helper import help_when
 
 if TYPE_CHECKING:
     from core.formats.reading import RawMesh
@@ -75,11 +76,14 @@ def parser() -> argparse.ArgumentParser:
 def main(arguments: list[str] | None = None) -> int:
     """Runs a command; returns its exit code."""
     given = parser().parse_args(arguments)
+    help_when(lambda: True)
     try:
         return _COMMANDS[given.command](given)
     except CoreError as error:
         print(f"fairhinge: {error.one_line()}", file=sys.stderr)
         return 2
+    finally:
+        help_when(lambda: False)
 
 
 def _workshop() -> None:

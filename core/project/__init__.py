@@ -20,6 +20,7 @@ Map
     renaming      a measure renamed in every expression
     results       what a solve gives back
     cache         results keyed by the hash of everything they were made from
+    helper        a second process that takes part of the work while a core is free
     print_groups  what comes off the printer as one: a part, or parts printed assembled
     gauges        small test prints, made as projects
     teaching      results of gauges and prints -> the process as known now, and what follows
