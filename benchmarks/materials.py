@@ -14,6 +14,7 @@ from collections.abc import Callable
 
 from core.printing.comparing import compare_materials
 from core.project.demo import DEMO, demo_document
+from core.project.helper import help_when
 from core.project.print_groups import printed_groups
 from core.project.solve import solve
 from core.proof.layers import layer_heights
@@ -35,6 +36,7 @@ def main() -> None:
         " processor ms)"
     )
     worst = 0.0
+    help_when(lambda: True)  # as a builder has help, where nobody else is at work
     for name in sys.argv[1:] or DEMO:
         document = demo_document(name)
         solution = solve(document)

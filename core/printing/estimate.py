@@ -10,19 +10,21 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, partial
 
 import numpy as np
 from manifold3d import CrossSection, JoinType, Manifold
 from numpy.typing import NDArray
 
 from core.process.model import Slicing
+from core.project.helper import Errand, helped
 from core.proof.layers import LEAN_MM, layer_heights
 
 # How far a slicer of another make may be off. common practice, no source
 MASS_WITHIN = 0.05
 TIME_WITHIN = 0.3
 SAME_MM = 1e-6
+SHARES, S_A_LAYER = 2, 1e-3  # shares layers are worked out in, and seconds one takes, about
 
 Ring = NDArray[np.float64]  # (n, 2) mm
 
@@ -187,10 +189,23 @@ def _same(rings: list[Ring], others: list[Ring]) -> bool:
 
 
 def slice_solid(standing: Manifold, layer_mm: float, line_mm: float, slicing: Slicing) -> Sliced:
-    """Slices a solid that stands on z = 0. O(layers · slice size · skins)."""
+    """Slices a solid that stands on z = 0. O(layers · slice size · skins).
+
+    Its layers are worked out in shares, one of them by a helper where there is one.
+    """
     cuts = Cuts(standing, layer_mm, line_mm, slicing)
-    layers = tuple(_layer(cuts, index, line_mm, slicing) for index in range(cuts.count))
-    return Sliced(layers, cuts.layer_mm, slicing)
+
+    def layers(number: int) -> list[Layer]:
+        some = Cuts(standing, layer_mm, line_mm, slicing)
+        indices = np.array_split(np.arange(cuts.count), SHARES)[number]
+        return [_layer(some, int(index), line_mm, slicing) for index in indices]
+
+    lasts_s = S_A_LAYER * cuts.count / SHARES
+    about = f"slicing {cuts.count} layers of {standing.num_tri()} triangles"
+    shares = [Errand(about, partial(layers, number), lasts_s) for number in range(SHARES)]
+    with helped(shares) as answer:
+        found = [layer for number in range(SHARES) for layer in answer(number)]
+    return Sliced(tuple(found), cuts.layer_mm, slicing)
 
 
 def zones_at(

@@ -90,20 +90,21 @@ def helped(errands: Sequence[Errand], own_s: float = 0.0) -> Iterator[Callable[[
     """
     run = _Run(errands)
     try:
-        if may_have_help() and run.saves_s(own_s) > WORTH_S and _comes_to_rest():
+        saves_s = run.saves_s(own_s)
+        if may_have_help() and saves_s > WORTH_S and _comes_to_rest(max(REST_S, saves_s / 10)):
             run.fork()
         yield run.answer
     finally:
         run.end()
 
 
-def _comes_to_rest() -> bool:
-    """Whether all other threads of this process sleep within a moment.
+def _comes_to_rest(within_s: float) -> bool:
+    """Whether all other threads of this process sleep, within a moment.
 
     The kernels keep threads, which look for work for a while after the last and may hold a lock
     meanwhile: a process forked then would wait for it for ever.
     """
-    until = time.monotonic() + REST_S
+    until = time.monotonic() + within_s
     while True:
         if _all_sleep(os.getpid(), but=threading.get_native_id()):
             return True

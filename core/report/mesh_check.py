@@ -5,9 +5,9 @@ screen.
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from functools import cache
+from functools import partial
 from typing import Any
 
 import numpy as np
@@ -68,7 +68,11 @@ def check_mesh(raw: RawMesh, name: str, process: Process, stance: str = "as-is")
     """
     read = triangles_of(raw, name)
     lasts_s = S_A_TRIANGLE * len(read.triangles)
-    finding = Errand("faults of a mesh", lambda: find_faults(raw.vertices, raw.triangles), lasts_s)
+    finding = Errand(
+        f"faults of {len(read.triangles)} triangles",
+        lambda: find_faults(raw.vertices, raw.triangles),
+        lasts_s,
+    )
     with helped([finding], own_s=lasts_s) as answer:
         as_read = check_closed(read)
         sound = sound_solid(read, as_read.closed)
@@ -150,28 +154,23 @@ def _measured(
         walls = measure_walls(mesh, rays=rays, spread=spread)
         return walls, measure_slots(mesh, rays=rays, spread=spread)
 
+    def stands() -> Stood:
+        return Stood(
+            check_bed(stood.vertices, process.bed_mm),
+            check_overhang(stood, process.overhang_limit_deg, process.layer_mm),
+            tuple(shallow_reliefs(stood, process.layer_mm, RELIEF_LINES * process.line_mm)),
+        )
+
     alone = Alone(bulk, shut, None)
-    stands = Stood(
-        check_bed(stood.vertices, process.bed_mm),
-        check_overhang(stood, process.overhang_limit_deg, process.layer_mm),
-        tuple(shallow_reliefs(stood, process.layer_mm, RELIEF_LINES * process.line_mm)),
-    )
-    lasts_s = S_A_TRIANGLE * len(mesh.triangles)
+    works: tuple[Callable[[], Any], ...] = (stands, through, layers, lambda: small_pieces(mesh))
+    many = len(mesh.triangles)
     errands = [
-        Errand(f"{what} of a mesh", work, lasts_s)
-        for what, work in (("walls and slots", through), ("layers", layers))
+        Errand(f"{what} of {many} triangles", work, S_A_TRIANGLE * many)
+        for what, work in zip(("standing", "walls", "layers", "pieces"), works, strict=True)
     ]
     with helped(errands) as answer:
-        measured = Measured(
-            mesh,
-            to_bed,
-            lambda: alone,
-            lambda: stands,
-            lambda: answer(0),
-            lambda: answer(1),
-            cache(lambda: small_pieces(mesh)),
-        )
-        yield measured, turn
+        lies, walls, hangs, loose = (partial(answer, at) for at in range(len(errands)))
+        yield Measured(mesh, to_bed, lambda: alone, lies, walls, hangs, loose), turn
 
 
 def _plain(finding: Finding) -> dict[str, Any]:

@@ -15,6 +15,7 @@ from core.proof.bed import check_bed
 from core.proof.closed import check_closed
 from core.proof.gaps import overlap_mm3, smallest_gap
 from core.proof.layers import test_layers as layer_test
+from core.proof.layers import together
 from core.proof.motion import sweep
 from core.proof.overhang import check_overhang
 from core.proof.slender import thinnest_upright
@@ -115,6 +116,27 @@ def test_t_and_stalactite() -> None:
     island = next(piece for piece in test.pieces if piece.kind == "island")
     assert island.area_mm2 == pytest.approx(16, rel=0.01)
     assert island.z == pytest.approx(20.1) and 17 < island.at[0] < 23
+
+
+@pytest.mark.parametrize("shares", [2, 3, 50])
+def test_layers_tested_in_shares_are_those_tested_one_after_another(shares: int) -> None:
+    # a table with a bar between its legs, a pin that begins in mid-air, a slope past the limit
+    solid = Manifold.cube((60, 20, 3)).translate((0, 0, 27))
+    for x in (0, 50):
+        solid += Manifold.cube((10, 20, 27)).translate((x, 0, 0))
+    solid += Manifold.cube((40, 4, 2)).translate((10, 8, 12))
+    solid += Manifold.cylinder(7, 2, 2, 48).translate((30, 10, 20))
+    solid += Manifold.cylinder(6, 2, 9, 48).translate((30, 10, 30))
+    whole = layer_test(solid, 0.2, 45)
+    parts = [layer_test(solid, 0.2, 45, (number, shares)) for number in range(shares)]
+    assert {"bridge", "cantilever", "island"} <= {piece.kind for piece in whole.pieces}
+    found = together(parts)
+    assert found.layers == whole.layers
+    told = [
+        [(one.z, one.kind, one.at, one.area_mm2, one.span_mm) for one in test.pieces]
+        for test in (found, whole)
+    ]
+    assert told[0] == told[1]
 
 
 def test_layers_between_upright_walls_are_passed_over_without_harm() -> None:

@@ -11,6 +11,7 @@ from manifold3d import CrossSection, JoinType, Manifold, Mesh, OpType
 
 from core.printing.estimate import Cuts, slice_solid, zones_at
 from core.process import Slicing
+from core.project.helper import help_when
 
 LINE, LAYER = 0.45, 0.2
 
@@ -35,6 +36,27 @@ def test_time_is_lines_at_their_speeds_and_hops() -> None:
         Manifold.cube((20, 20, 1)), LAYER, LINE, slicing.model_copy(update={"least_layer_s": 60.0})
     )
     assert slow.seconds == pytest.approx(300)
+
+
+@pytest.mark.parametrize("helps", [False, True])
+@pytest.mark.parametrize("layer_mm", [LAYER, 0.7, 30.0])
+def test_layers_worked_out_in_shares_are_those_worked_out_one_after_another(
+    layer_mm: float, helps: bool
+) -> None:
+    tower = Manifold.cube((20, 30, 6)) + Manifold.cylinder(14, 9, 2, 64).translate((10, 15, 6))
+    tower -= Manifold.sphere(5, 64).translate((10, 15, 6))
+    slicing = Slicing()
+    help_when(lambda: helps)
+    found = slice_solid(tower, layer_mm, LINE, slicing).layers
+    help_when(lambda: False)
+    cuts = Cuts(tower, layer_mm, LINE, slicing)
+    assert len(found) == cuts.count
+    for index, layer in enumerate(found):
+        walls, skin, infill = (zone.area() for zone in cuts.zones(index))
+        assert layer.z == cuts.height(index)
+        assert (layer.wall_mm2, layer.skin_mm2, layer.infill_mm2) == pytest.approx(
+            (walls, skin, infill), abs=1e-6
+        )
 
 
 @pytest.mark.parametrize("shape", ["cone", "ball", "torus"])
