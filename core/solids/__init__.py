@@ -6,7 +6,7 @@ Map
     mesh     the triangles of a body as arrays, each with its step and face
     stack    polygons on stations joined into a solid: prisms, chamfers, rounds, tapers
     skin     stations anywhere in space joined into a solid: turned, swept and lofted bodies
-    turned   an outline turned about an axis
+    turned   an outline turned about an axis; hollow_turned   its wall, worked out on the outline
     swept    an outline along a path, and the legs between its sharp corners
     sectioned   the section of a body in a plane, its arcs found again
     hollow   any body hollowed to a wall, open where asked

@@ -15,7 +15,7 @@ from __future__ import annotations
 
 import math
 from collections import defaultdict
-from collections.abc import Collection
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 
 import igl
@@ -27,8 +27,10 @@ from scipy.sparse.csgraph import connected_components
 
 from core.errors import BuildError
 from core.solids.body import Body, Source
+from core.solids.hollow_turned import turned_walls
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.solids.stack import close_mesh
+from core.solids.turned import Lathe
 
 SMOOTH_COS = math.cos(math.radians(25.0))  # facets that turn by less belong to one sheet
 PROUD_MM = 0.05  # how far sheets stand past the faces they leave, so that no skin is left
@@ -73,6 +75,7 @@ def hollowed(
     step: str,
     names: Collection[str],
     outward: bool = False,
+    lathe: Lathe | None = None,
 ) -> Hollow:
     """A body with a wall behind each of its closed faces.
 
@@ -82,20 +85,26 @@ def hollowed(
         opened: faces left open, as indices into the mesh's faces.
         names: what the new side of each face is called, one a face.
         outward: the body's own faces become the inside.
+        lathe: what the body was turned from, where it is nothing else: its wall is worked out on
+            the half profile.
 
     Raises:
         BuildError: nothing is hollow, or every face is open. O(triangles) and one union of sheets.
     """
-    sheets = _Sheets(mesh, wall_mm, set(opened), 1.0 if outward else -1.0)
-    if not sheets.closed.any():
-        raise BuildError("every face is open: no wall is left", remedy="leave one closed")
     names = tuple(names)
-    pieces = [*sheets.patches(step, names), *sheets.folded(step), *sheets.mitres(step)]
-    sources = {key: source for piece in pieces for key, source in piece.sources.items()}
-    walls = Body(Manifold.batch_boolean([p.solid for p in pieces], OpType.Add), sources)
+    if len(set(opened)) == len(names):
+        raise BuildError("every face is open: no wall is left", remedy="leave one closed")
+    sheets: _Sheets | None = None
+    walls = _turned(lathe, mesh, wall_mm, opened, step, names, outward) if lathe else None
+    if walls is None:
+        sheets = _Sheets(mesh, wall_mm, set(opened), 1.0 if outward else -1.0)
+        pieces = [*sheets.patches(step, names), *sheets.folded(step), *sheets.mitres(step)]
+        sources = {key: source for piece in pieces for key, source in piece.sources.items()}
+        walls = Body(Manifold.batch_boolean([p.solid for p in pieces], OpType.Add), sources)
     if outward:
         made = _tidy(walls - body)
-        _no_slits(made, sheets, step)
+        if sheets:
+            _no_slits(made, sheets, step)
         return _told(made, body, mesh, opened)
     # what lies in the walls and what does not, from one boolean
     both = body.solid.split(walls.solid)
@@ -103,8 +112,28 @@ def hollowed(
     made = _tidy(whole)
     if made is not whole:  # crumbs that were dropped are part of the room
         inside = body - made
-    _no_slits(inside, sheets, step)
+    if sheets:
+        _no_slits(inside, sheets, step)
     return _told(made, inside, mesh, opened, step, names)
+
+
+def _turned(
+    lathe: Lathe, mesh: TriangleMesh, wall_mm: NDArray[np.float64], opened: Collection[int],
+    step: str, names: Sequence[str], outward: bool,
+) -> Body | None:  # fmt: skip
+    """The wall of a turned body; None where its profile does not tell it."""
+    sides = [face for _, face in mesh.faces]
+    if not lathe.whole or len(set(sides)) < len(sides):
+        return None
+    walls = dict(zip(sides, wall_mm.tolist(), strict=True))
+    return turned_walls(
+        lathe,
+        {name: walls.get(name, float(wall_mm.max())) for own in lathe.names for name in own},
+        {sides[index] for index in opened},
+        step,
+        dict(zip(sides, names, strict=True)),
+        outward,
+    )
 
 
 def _no_slits(beyond: Body, sheets: _Sheets, step: str) -> None:

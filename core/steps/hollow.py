@@ -17,6 +17,7 @@ from core.measures.units import Dimension, Quantity, length
 from core.outlines import try_offset
 from core.solids.hollow import Hollow, hollowed
 from core.solids.mesh import TriangleMesh, triangle_mesh
+from core.solids.turned import Lathe
 from core.steps.field import Field
 from core.steps.fields import Fields
 from core.steps.registry import Start, StepInput, StepKind, register
@@ -74,7 +75,8 @@ class HollowPart(StepKind):
         outward = its.keep == OUTWARD
         names = _new_names(mesh, "outer" if outward else "inner")
         try:
-            made = hollowed(body, mesh, walls, opened, given.step, names, outward)
+            lathe = _turned_from(given.state)
+            made = hollowed(body, mesh, walls, opened, given.step, names, outward, lathe)
         except BuildError as failure:
             raise BuildError(
                 f"{failure.message}: {given.told(wall)}", remedy=failure.remedy
@@ -120,6 +122,12 @@ class HollowPart(StepKind):
             ("one of its hollows is" if shut == 1 else f"{shut:.0f} of its hollows are")
             + " shut: no open face leads there",
         )
+
+
+def _turned_from(state: PartState) -> Lathe | None:
+    """What the whole part so far was turned from, where it was turned and nothing else."""
+    turned = (one for one in state.features.values() if one.lathe and one.tool is state.body)
+    return next((one.lathe for one in turned), None)
 
 
 def _opened(mesh: TriangleMesh, text: str) -> list[int]:

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from core.measures.units import length
-from core.solids import turned_body
+from core.solids.turned import lathe_of
 from core.steps.extrude import MODES, applied
 from core.steps.field import Field
 from core.steps.fields import Fields
@@ -72,13 +72,10 @@ class Revolve(StepKind):
         its = given.read(RevolveFields)
         outline = given.profile().moved(its.out_mm, its.up_mm)
         mode = its.mode
-        tool = turned_body(
-            outline,
-            given.frame,
-            given.step,
-            "outside" if mode == "cut" else "inside",
-            its.angle_deg,
+        lathe = lathe_of(
+            outline, given.frame, "outside" if mode == "cut" else "inside", its.angle_deg
         )
+        tool = lathe.body(given.step)
         body = applied(mode, given.state, tool)
         _, low, wide, high = outline.bounds
         base = given.frame.origin[2]
@@ -89,5 +86,7 @@ class Revolve(StepKind):
             "diameter": length(2 * wide),
         }
         places = {"top": given.frame.lifted(high), "bottom": given.frame.lifted(low).facing_back()}
-        feature = Feature(given.step, places, quantities, tool=tool, mode=mode, axis=given.frame)
+        feature = Feature(
+            given.step, places, quantities, tool=tool, mode=mode, axis=given.frame, lathe=lathe
+        )
         return given.state.made(body, with_sides(feature, tool))

@@ -12,6 +12,7 @@ from core.outlines import Outline
 from core.solids import Body, Frame, Prism
 from core.solids.frame import Vector
 from core.solids.swept import NO_LEGS, Legs
+from core.solids.turned import Lathe
 from core.threads import Thread
 
 
@@ -42,6 +43,7 @@ class Feature:
     quantities: Mapping[str, Quantity] = field(default_factory=dict)
     prism: Prism | None = None
     mouth: Mouth | None = None
+    lathe: Lathe | None = None  # what that piece was turned from, where it was
     tool: Body | None = None  # the piece it added or cut, for patterns and mirrors to repeat
     mode: str = "add"
     also: tuple[tuple[str, Body], ...] = ()  # what it did besides, as (mode, piece), in order
