@@ -110,7 +110,7 @@ BREAKS: list[Break] = [
             "return None",
             "free_nut",
         ),
-        ("marks_only=not _modelled(given),", "marks_only=False,", "marked"),
+        ("marks_only=not modelled(given),", "marks_only=False,", "marked"),
     ),
     *_of(
         "core/project/proposing.py",

@@ -9,8 +9,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
-from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -28,7 +26,6 @@ from core.fits.pieces import (
 )
 from core.fits.registry import (
     Begun,
-    Engages,
     FitInput,
     FitKind,
     Meeting,
@@ -41,31 +38,23 @@ from core.fits.registry import (
     WorkingLine,
     register,
 )
+from core.fits.screw_fields import ScrewFields, modelled, sides
+from core.fits.screw_held import cautions, engages, holds
 from core.outlines import regular_polygon
-from core.process import propose_gap
 from core.solids import Body, Frame
 from core.solids.mesh import triangle_mesh
 from core.steps.field import Field
-from core.steps.fields import Fields
-from core.steps.registry import Cures
 from core.steps.state import PartState
 from core.steps.thread import Run, host_radius, inside_thread, outside_thread
-from core.threads import Opening, Thread, opened, read_thread
+from core.threads import Opening, Thread, read_thread
 from core.threads.series import SUGGESTED
 from core.threads.strength import (
-    SHEAR_MPA,
-    about_newtons,
     full_depth_mm,
-    half_width_mm,
     most_gap_mm,
-    stripping,
-    thread_that_holds,
 )
 
 MAKES = ("hexagon nut", "round cap", "tapped hole only")
 FLANK_TRUTH_MM = 0.03
-
-
 UP = 0.999  # cosine of the lean up to which a face still looks up
 BELOW_MM = 0.5  # under its end a shaft is measured
 LEAST_ACROSS_MM = 6.0
@@ -86,27 +75,6 @@ def _winds(loop: NDArray[np.float64]) -> int:
     steps = np.diff(np.append(angles, angles[0]))
     turned = (steps + math.pi) % (2 * math.pi) - math.pi
     return round(float(turned.sum()) / (2 * math.pi))
-
-
-@dataclass(frozen=True, slots=True)
-class ScrewFields(Fields):
-    """What is set of a screw."""
-
-    designation: str
-    long_mm: float
-    engaged_mm: float
-    screwed_mm: float
-    makes: Literal["hexagon nut", "round cap", "tapped hole only"]
-    wall_mm: float
-    plate_mm: float
-    grips: float
-    start_mm: float
-    lead_in_mm: float
-    run_out_mm: float
-    relief_mm: float
-    starts: float
-    hand: Literal["right", "left"]
-    drawn: Literal["in full", "as a mark only"]
 
 
 @register
@@ -219,7 +187,7 @@ class Screw(FitKind):
 
     def build_a(self, given: FitInput) -> PartState:
         its = given.read(ScrewFields)
-        thread, bolt, _ = _sides(given)
+        thread, bolt, _ = sides(given)
         positive(given, long="length on the bolt", engaged="length in the nut")
         not_negative(
             given,
@@ -236,7 +204,7 @@ class Screw(FitKind):
             )
         run = Run(its.long_mm, its.start_mm, its.lead_in_mm, its.run_out_mm, its.relief_mm)
         body = outside_thread(
-            given.a.solid(), given.frame_a, thread, bolt, given.fit, run, _modelled(given)
+            given.a.solid(), given.frame_a, thread, bolt, given.fit, run, modelled(given)
         )
         return finished(
             given,
@@ -247,7 +215,7 @@ class Screw(FitKind):
 
     def build_b(self, given: FitInput) -> PartState:
         its = given.read(ScrewFields)
-        thread, _, nut = _sides(given)
+        thread, _, nut = sides(given)
         state = given.b
         frame = given.frame_b
         if its.makes != "tapped hole only":
@@ -259,14 +227,14 @@ class Screw(FitKind):
                 remedy="begin it, or let the fit make a nut or a cap",
             )
         run = Run(its.engaged_mm, its.start_mm, its.lead_in_mm)
-        body = inside_thread(state, frame, thread, nut, given.fit, run, _modelled(given))
+        body = inside_thread(state, frame, thread, nut, given.fit, run, modelled(given))
         places = {"mouth": frame, "back": frame.lifted(-_blank_height(given)).facing_back()}
         kept = PartState(state.part, body, given.b.features, state.key)
         return finished(given, kept, places=places, bore=2 * nut.root, major=2 * nut.crest)
 
     def meeting(self, given: FitInput) -> Meeting:
         its = given.read(ScrewFields)
-        thread, bolt, nut = _sides(given)
+        thread, bolt, nut = sides(given)
         gap = given.gap_mm
         screwed = its.screwed_mm
         turns = screwed / thread.lead
@@ -278,39 +246,6 @@ class Screw(FitKind):
         face = face.turned(hand * 360 * turns)
         meets = min(screwed, its.engaged_mm, its.long_mm)
         middle = -meets / 2
-        crest, root = nut.crest - bolt.crest, nut.root - bolt.root
-        pairs: list[Pair] = []
-        if _modelled(given):
-            pairs = [
-                Pair(
-                    "flank",
-                    (given.fit, frozenset({"lower flank"})),
-                    (given.fit, frozenset({"upper flank", "lower flank"})),
-                    gap,
-                    FLANK_TRUTH_MM,
-                ),
-                Pair(
-                    "other flank",
-                    (given.fit, frozenset({"upper flank"})),
-                    (given.fit, frozenset({"upper flank", "lower flank"})),
-                    gap,
-                    FLANK_TRUTH_MM,
-                ),
-                Pair(
-                    "crest",
-                    (given.fit, frozenset({"crest"})),
-                    (given.fit, frozenset({"crest"})),
-                    crest,
-                    FLANK_TRUTH_MM,
-                ),
-                Pair(
-                    "root",
-                    (given.fit, frozenset({"root"})),
-                    (given.fit, frozenset({"bore"})),
-                    root,
-                    FLANK_TRUTH_MM,
-                ),
-            ]
         half = thread.major / 2
         window = min(2.2 * thread.pitch, meets / 2)
         section = SectionView(
@@ -323,55 +258,12 @@ class Screw(FitKind):
                 ("nut", half + min(its.wall_mm, 3.0) / 2 + 0.6, middle),
             ),
         )
-        radial = (
-            gap
-            / (
-                math.sin(math.radians(thread.half_angle_deg))
-                * math.cos(math.radians(thread.lead_angle_deg))
-            )
-            if thread.half_angle_deg
-            else math.inf
-        )
-        axial = thread.axial_of_normal(gap)
         errors = given.process.errors
         return Meeting(
             seated(face, given.frame_b),
-            tuple(pairs),
+            _pairs(given, bolt, nut),
             section,
-            (
-                WorkingLine(
-                    "pitch diameter", f"{thread.name}, {thread.source}", thread.pitch_diameter
-                ),
-                WorkingLine(
-                    "gap as a shift along the axis",
-                    f"{gap:.3f} × √(1 + tan²{thread.half_angle_deg:g}° +"
-                    f" tan²{thread.lead_angle_deg:.2f}°)",
-                    axial,
-                ),
-                WorkingLine(
-                    "gap as play on the radius",
-                    f"{gap:.3f} / (sin {thread.half_angle_deg:g}° × cos"
-                    f" {thread.lead_angle_deg:.2f}°)",
-                    radial,
-                ),
-                WorkingLine(
-                    "bolt, over its crests",
-                    f"{thread.major:.3f} − 2 × {given.shares[0]:.2f}",
-                    2 * bolt.crest,
-                ),
-                WorkingLine("nut, at its roots", f"2 × {nut.crest:.3f}", 2 * nut.crest),
-                WorkingLine(
-                    "bored before threading",
-                    f"{thread.name} minor {thread.minor_internal:.3f}",
-                    2 * nut.root,
-                ),
-                WorkingLine(
-                    "crests past each other",
-                    f"{bolt.crest:.3f} − {nut.root:.3f}, of {full_depth_mm(thread):.3f}",
-                    bolt.crest - nut.root,
-                ),
-                *(_holds(thread, bolt, nut, meets) if bolt.crest > nut.root else ()),
-            ),
+            _working(given, thread, bolt, nut, meets),
             (
                 (
                     WallLeft(
@@ -384,10 +276,10 @@ class Screw(FitKind):
                         1.0,
                     ),
                 )
-                if _modelled(given) and its.makes != "tapped hole only"
+                if modelled(given) and its.makes != "tapped hole only"
                 else ()
             ),
-            tuple(_cautions(given, thread)),
+            tuple(cautions(given, thread)),
             Motion(
                 "screw",
                 given.frame_a,
@@ -407,98 +299,97 @@ class Screw(FitKind):
                     ),
                 ),
             ),
-            marks_only=not _modelled(given),
-            engages=_engages(given, thread, bolt, nut, meets) if _modelled(given) else None,
+            marks_only=not modelled(given),
+            engages=engages(given, thread, bolt, nut, meets) if modelled(given) else None,
         )
 
 
-def _holds(
-    thread: Thread, bolt: Opening, nut: Opening, meets: float
-) -> tuple[WorkingLine, WorkingLine]:
-    """How many turns the ridges share, and where they shear first."""
-    strips = stripping(thread, bolt, nut, meets)
-    return (
-        WorkingLine(
-            "turns shared", f"{meets:.2f} / {thread.lead:.2f}", meets / thread.lead, "turns"
-        ),
-        WorkingLine(
-            f"ridges shear, {strips.weaker} first, {about_newtons(strips.strips_at_n)}",
-            f"{_sheared(thread, bolt, nut, strips.weaker, meets)} × {SHEAR_MPA:g} MPa, of",
-            min(strips.bolt_mm2, strips.nut_mm2),
-            "mm²",
-        ),
-    )
-
-
-def _engages(given: FitInput, thread: Thread, bolt: Opening, nut: Opening, meets: float) -> Engages:
-    """What holds bolt and nut together, with what would hold where this does not."""
-    its = given.read(ScrewFields)
-    inner = given.shares[0] / given.gap_mm if given.gap_mm else 0.0
-    cures: list[tuple[str, str, str]] = []
-    most = most_gap_mm(thread, inner)
-    if most > 0 and most < given.gap_mm:
-        cures.append(("gap", f"{most:g} mm", f"a gap of {most:g} mm a side"))
-    # what the feel asks for, which a typed or lessened gap may not reach
-    wanted = (
-        max(given.gap_mm, propose_gap(given.feel, given.process)) if given.feel else given.gap_mm
-    )
-    other = thread_that_holds(thread, wanted, inner)
-    if other is not None and abs(other.major - thread.major) < 0.01:
-        cures.append(("designation", other.name, f"the thread {other.name}"))
-    strips = stripping(thread, bolt, nut, meets)
-    return Engages(
-        given.frame_a,
-        (given.fit, frozenset({"crest"})),
-        (given.fit, frozenset({"bore"})),
-        # the nut's mouth lies as far down as it is screwed on, its body above it
-        max(-its.screwed_mm, -its.long_mm),
-        min(its.engaged_mm - its.screwed_mm, 0.0),
-        full_depth_mm(thread),
-        thread.lead,
-        strips.strips_at_n,
-        tuple(cures),
-        f"{other.name} would at {wanted:.2f} mm a side" if other is not None else "",
-        _longer(given, thread),
-    )
-
-
-def _longer(given: FitInput, thread: Thread) -> tuple[tuple[str, str, str], ...]:
-    """The one length that keeps fewer than two turns from engaging, made long enough."""
-    n = given.read(ScrewFields)
-    wanted = 2.5 * thread.lead + n.lead_in_mm
-    lengths = {"screwed": n.screwed_mm, "engaged": n.engaged_mm, "long": n.long_mm}
-    short = [name for name, mm in lengths.items() if mm < wanted]
-    if len(short) != 1:
+def _pairs(given: FitInput, bolt: Opening, nut: Opening) -> tuple[Pair, ...]:
+    """The faces that meet, where the ridges are made."""
+    if not modelled(given):
         return ()
-    text = f"{math.ceil(wanted * 2) / 2:g} mm"
-    return ((short[0], text, f"{short[0]} {text}"),)
+    gap, crest, root = given.gap_mm, nut.crest - bolt.crest, nut.root - bolt.root
+    return (
+        Pair(
+            "flank",
+            (given.fit, frozenset({"lower flank"})),
+            (given.fit, frozenset({"upper flank", "lower flank"})),
+            gap,
+            FLANK_TRUTH_MM,
+        ),
+        Pair(
+            "other flank",
+            (given.fit, frozenset({"upper flank"})),
+            (given.fit, frozenset({"upper flank", "lower flank"})),
+            gap,
+            FLANK_TRUTH_MM,
+        ),
+        Pair(
+            "crest",
+            (given.fit, frozenset({"crest"})),
+            (given.fit, frozenset({"crest"})),
+            crest,
+            FLANK_TRUTH_MM,
+        ),
+        Pair(
+            "root",
+            (given.fit, frozenset({"root"})),
+            (given.fit, frozenset({"bore"})),
+            root,
+            FLANK_TRUTH_MM,
+        ),
+    )
 
 
-def _sheared(thread: Thread, bolt: Opening, nut: Opening, weaker: str, meets: float) -> str:
-    """The shear area of the weaker side, as a formula."""
-    if weaker == "bolt":
-        wide, radius = 2 * half_width_mm(bolt, nut.root), nut.root
-    else:
-        wide, radius = thread.pitch - 2 * half_width_mm(nut, bolt.crest), bolt.crest
-    return f"2π × {radius:.2f} × {meets:.1f} × {max(wide, 0):.2f} / {thread.pitch:g}"
+def _working(
+    given: FitInput, thread: Thread, bolt: Opening, nut: Opening, meets: float
+) -> tuple[WorkingLine, ...]:
+    """How the gap is made of shifts, and what the sides come to."""
+    gap = given.gap_mm
+    radial = (
+        gap
+        / (
+            math.sin(math.radians(thread.half_angle_deg))
+            * math.cos(math.radians(thread.lead_angle_deg))
+        )
+        if thread.half_angle_deg
+        else math.inf
+    )
+    axial = thread.axial_of_normal(gap)
+    return (
+        WorkingLine("pitch diameter", f"{thread.name}, {thread.source}", thread.pitch_diameter),
+        WorkingLine(
+            "gap as a shift along the axis",
+            f"{gap:.3f} × √(1 + tan²{thread.half_angle_deg:g}° + tan²{thread.lead_angle_deg:.2f}°)",
+            axial,
+        ),
+        WorkingLine(
+            "gap as play on the radius",
+            f"{gap:.3f} / (sin {thread.half_angle_deg:g}° × cos {thread.lead_angle_deg:.2f}°)",
+            radial,
+        ),
+        WorkingLine(
+            "bolt, over its crests",
+            f"{thread.major:.3f} − 2 × {given.shares[0]:.2f}",
+            2 * bolt.crest,
+        ),
+        WorkingLine("nut, at its roots", f"2 × {nut.crest:.3f}", 2 * nut.crest),
+        WorkingLine(
+            "bored before threading",
+            f"{thread.name} minor {thread.minor_internal:.3f}",
+            2 * nut.root,
+        ),
+        WorkingLine(
+            "crests past each other",
+            f"{bolt.crest:.3f} − {nut.root:.3f}, of {full_depth_mm(thread):.3f}",
+            bolt.crest - nut.root,
+        ),
+        *(holds(thread, bolt, nut, meets) if bolt.crest > nut.root else ()),
+    )
 
 
 def _minus(v: tuple[float, float, float]) -> tuple[float, float, float]:
     return (-v[0], -v[1], -v[2])
-
-
-def _modelled(given: FitInput) -> bool:
-    its = given.read(ScrewFields)
-    return its.drawn == "in full"
-
-
-def _sides(given: FitInput) -> tuple[Thread, Opening, Opening]:
-    """The thread, the bolt's side and the nut's, opened by what each gives."""
-    its = given.read(ScrewFields)
-    starts = round(its.starts)
-    thread = read_thread(its.designation, starts, its.hand == "left")
-    inner, outer = given.shares
-    return thread, opened(thread, inner, True), opened(thread, outer, False, inner)
 
 
 def _crest_height(thread: Thread, near: float) -> float:
@@ -533,68 +424,3 @@ def _blank(given: FitInput, thread: Thread, nut: Opening, frame: Frame) -> Body:
                 box(2 * deep, wide, radius, 0.0), -tall - 1, 1.0, spot, given.fit, "outside"
             )
     return body
-
-
-def _set(field: str, value_mm: float) -> Cures:
-    """A length of the fit set to the next tenth up."""
-    text = f"{math.ceil(value_mm * 10 - 1e-9) / 10:g} mm"
-    return ((field, text, f"{field.replace('_', '-')} {text}"),)
-
-
-def _cautions(given: FitInput, thread: Thread) -> list[tuple[str, str] | tuple[str, str, Cures]]:
-    its = given.read(ScrewFields)
-    found: list[tuple[str, str] | tuple[str, str, Cures]] = []
-    if its.lead_in_mm < (thread.major - thread.minor_external) / 2:
-        short = (thread.major - thread.minor_external) / 2 - its.lead_in_mm
-        found.append(
-            (
-                "note",
-                (
-                    f"the lead-in is {short:.2f} mm short of the thread's depth: it will not pass"
-                    " the partner's first ridge"
-                ),
-                _set("lead_in", (thread.major - thread.minor_external) / 2 + 0.05),
-            )
-        )
-    if 0 < its.relief_mm < thread.pitch:
-        found.append(
-            (
-                "warning",
-                (
-                    f"a relief {its.relief_mm:g} mm wide is less than one pitch,"
-                    f" {thread.pitch:g} mm: a nut jams before it is through"
-                ),
-                _set("relief", thread.pitch),
-            )
-        )
-    if its.makes == "round cap" and round(its.grips) == 0:
-        words = "a smooth round cap has nothing to turn it by: give it grips"
-        found.append(("note", words, (("grips", "18", "18 grips"),)))
-    if not _modelled(given):
-        found.append(
-            (
-                "warning",
-                "this thread is a mark only: it will not be in any file you take away",
-                (("drawn", "in full", "the thread in full"),),
-            )
-        )
-    if given.process.layer_mm > thread.pitch / 5:
-        found.append(
-            (
-                "warning",
-                (
-                    f"a pitch of {thread.pitch:g} mm is under five layers of"
-                    f" {given.process.layer_mm:g} mm: take a coarser thread"
-                ),
-            )
-        )
-    found.append(
-        (
-            "note",
-            (
-                "printed threads are no rated fasteners: where a failure could hurt someone, ask a"
-                " qualified person"
-            ),
-        )
-    )
-    return found
