@@ -4,21 +4,19 @@ import {
   Color,
   DirectionalLight,
   HemisphereLight,
-  OrthographicCamera,
   Plane,
-  Raycaster,
   Scene,
-  Vector2,
   Vector3,
   WebGLRenderer,
 } from "three";
-import { OrbitControls } from "three/addons/controls/OrbitControls.js";
 import type { MarksView, Report } from "../api/client";
 import { acrossAt } from "./acrossCut";
 import { chainOf, facesAround, lengthOf, type Borders } from "./chains";
+import { cornersOf, Eye, type OnCanvas } from "./eye";
 import { fetchMarks } from "./hatching";
 import { fetchMesh } from "./packed";
 import { placeParts, poseMatrix, type Moved, type Placed } from "./placing";
+import { facesBeyond } from "./pressing";
 import { Solid } from "./solid";
 import { Turntable, WORDS } from "./turntable";
 
@@ -88,34 +86,6 @@ const named = (
 ): FacePlace | null =>
   face ? { step: face.step, face: face.face, place: face.place ?? "" } : null;
 
-/** How near a press must come to an edge to mean the edge and not the face. */
-const EDGE_PX = 7;
-
-/** How far a point lies from a line between two others, in pixels. */
-function fromSegment(
-  x: number,
-  y: number,
-  a: { x: number; y: number },
-  b: { x: number; y: number },
-): number {
-  const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const along = ((x - a.x) * dx + (y - a.y) * dy) / (dx * dx + dy * dy || 1);
-  const share = Math.min(Math.max(along, 0), 1);
-  return Math.hypot(x - a.x - share * dx, y - a.y - share * dy);
-}
-
-const cornersOf = (box: Box3): Vector3[] =>
-  [0, 1, 2, 3, 4, 5, 6, 7].map(
-    (corner) =>
-      new Vector3(
-        corner & 1 ? box.max.x : box.min.x,
-        corner & 2 ? box.max.y : box.min.y,
-        corner & 4 ? box.max.z : box.min.z,
-      ),
-  );
-
-const HOME = new Vector3(0.72, -1.1, 0.78).normalize();
-
 /** The tokens of the page as colours. */
 function token(name: string): Color {
   return new Color(
@@ -124,8 +94,7 @@ function token(name: string): Color {
 }
 
 export class StageScene {
-  readonly camera = new OrthographicCamera();
-  readonly controls: OrbitControls;
+  readonly eye: Eye;
   onDrawn: (words: Label[]) => void = () => {};
   #renderer: WebGLRenderer;
   #scene = new Scene();
@@ -157,12 +126,8 @@ export class StageScene {
     this.#renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true, stencil: true });
     this.#renderer.localClippingEnabled = true;
     this.#renderer.setPixelRatio(Math.min(devicePixelRatio, 2));
-    this.camera.up.set(0, 0, 1);
-    this.camera.position.copy(HOME).multiplyScalar(1000);
     this.#scene.add(this.#table.group, new HemisphereLight(0xffffff, 0xc9b58e, 1.7), this.#sun);
-    this.controls = new OrbitControls(this.camera, canvas);
-    this.controls.addEventListener("change", () => this.draw());
-    this.controls.addEventListener("end", () => this.#keepAngle());
+    this.eye = new Eye(canvas, project, () => this.draw());
     this.ink();
   }
 
@@ -237,7 +202,7 @@ export class StageScene {
     const furthest = Math.max(...travel);
     if (furthest < 1e-6) return null;
     const near = (point: Vector3) =>
-      point.clone().applyMatrix4(solid.group.matrix).distanceTo(this.camera.position);
+      point.clone().applyMatrix4(solid.group.matrix).distanceTo(this.eye.camera.position);
     const best = points
       .filter((_, index) => travel[index]! >= 0.9 * furthest)
       .reduce((a, b) => (near(b) < near(a) ? b : a));
@@ -264,8 +229,7 @@ export class StageScene {
   /** From where the cut is seen: a side, the face that was pressed, or where the eye stands now. */
   cutSeen(from: CutFrom, face: Touch | null): void {
     if (from === "eye") {
-      const way = this.camera.position.clone().sub(this.controls.target).normalize();
-      this.#cutFrom = { way, keeps: -1 };
+      this.#cutFrom = { way: this.eye.way, keeps: -1 };
     } else if (from === "face") {
       const solid = face && this.#solids.get(face.part);
       if (!solid) return;
@@ -305,7 +269,7 @@ export class StageScene {
 
   /** Sizes of the cut at a pressed point, and the point itself; none where nothing is cut. */
   readCut(x: number, y: number): Read[] {
-    const point = this.#ray(x, y).ray.intersectPlane(this.#plane, new Vector3());
+    const point = this.eye.ray({ x, y }).ray.intersectPlane(this.#plane, new Vector3());
     if (this.#view !== "cut" || !point) return [];
     // a hair behind the plane, so that faces lying in it do not count twice
     const inside = point.clone().addScaledVector(this.#plane.normal, 1e-3);
@@ -316,8 +280,8 @@ export class StageScene {
     if (level.length() < 1e-6) level.set(1, 0, 0);
     level.normalize();
     return acrossAt(meshes, inside, level, normal.clone().cross(level)).map((one) => {
-      const a = this.#onCanvas(one.start);
-      const b = this.#onCanvas(one.end);
+      const a = this.eye.onCanvas(one.start);
+      const b = this.eye.onCanvas(one.end);
       return { x0: a.x, y0: a.y, x1: b.x, y1: b.y, mm: one.mm, what: one.what };
     });
   }
@@ -326,20 +290,7 @@ export class StageScene {
   flyTo(part: string, at: [number, number, number]): void {
     const solid = this.#solids.get(part);
     if (!solid || this.#bounds.isEmpty()) return;
-    const place = new Vector3(...at).applyMatrix4(solid.group.matrix);
-    const middle = this.#bounds.getCenter(new Vector3());
-    const side = place.clone().sub(middle);
-    const eye = HOME.clone();
-    if (Math.hypot(side.x, side.y) > this.#span * 0.1) {
-      const flat = new Vector3(side.x, side.y, 0).normalize();
-      eye.set(flat.x, flat.y, 0);
-    } else eye.set(HOME.x, HOME.y, 0).normalize();
-    eye.z = side.z < -this.#span * 0.05 ? -0.45 : 0.75;
-    this.controls.target.copy(place);
-    this.camera.position.copy(place).addScaledVector(eye.normalize(), this.#span * 8);
-    this.camera.zoom = Math.max(this.camera.zoom, 2.2);
-    this.camera.updateProjectionMatrix();
-    this.controls.update();
+    this.eye.flyTo(new Vector3(...at).applyMatrix4(solid.group.matrix), this.#bounds);
     this.draw();
   }
 
@@ -415,103 +366,42 @@ export class StageScene {
     for (const solid of this.#solids.values()) solid.placeCap(this.#plane, radius * 3);
     // what has grown out of view, or shrunk past all measure, is brought into view again from the
     // same side; who has come nearer by hand is left where he is
-    const small = size.length() / 2 / this.#span < 0.4;
-    if (!this.#framed) this.frame(this.#keptAngle());
-    else if (this.camera.zoom === 1 && this.#view !== "apart" && (small || this.#outOfView(whole)))
-      this.frame(this.camera.position.clone().sub(this.controls.target).normalize());
+    const lost = this.eye.shareOf(size) < 0.4 || this.eye.outOfView(whole);
+    if (!this.#framed) this.frame(this.eye.kept());
+    else if (!this.eye.zoomed && this.#view !== "apart" && lost) this.frame(this.eye.way);
     this.draw();
   }
 
-  /** From where this project was looked at last; the usual side where it was not. */
-  #keptAngle(): Vector3 {
-    try {
-      const kept: unknown = JSON.parse(localStorage.getItem(`eye-${this.project}`) ?? "null");
-      if (Array.isArray(kept) && kept.length === 3 && kept.every(Number.isFinite)) {
-        const from = new Vector3().fromArray(kept);
-        if (from.length() > 0.5) return from.normalize();
-      }
-    } catch {
-      // kept by another program: the usual side
-    }
-    return HOME;
-  }
-
-  #keepAngle(): void {
-    const from = this.camera.position.clone().sub(this.controls.target).normalize();
-    try {
-      localStorage.setItem(`eye-${this.project}`, JSON.stringify(from.toArray()));
-    } catch {
-      // no room: the usual side next time
-    }
-  }
-
-  #outOfView(box: Box3): boolean {
-    this.camera.updateMatrixWorld();
-    return cornersOf(box).some((corner) => {
-      const at = corner.project(this.camera);
-      return Math.abs(at.x) > 1 || Math.abs(at.y) > 1;
-    });
-  }
-
   /** Brings everything into view, from the usual side unless another is given. */
-  frame(from: Vector3 = HOME): void {
+  frame(from?: Vector3): void {
     if (this.#bounds.isEmpty()) return;
-    const middle = this.#bounds.getCenter(new Vector3());
-    const radius = Math.max(
-      this.#bounds.getSize(new Vector3()).length() / 2,
-      this.#table.radius * 1.12,
-    );
-    this.controls.target.copy(middle);
-    this.camera.position.copy(middle).addScaledVector(from, radius * 8);
-    this.camera.near = radius * 0.5;
-    this.camera.far = radius * 20;
-    this.camera.zoom = 1;
-    this.#span = radius;
+    this.eye.frame(this.#bounds, this.#table.radius, from);
     this.#framed = true;
     this.resize();
-    this.controls.update();
   }
-
-  #span = 50;
 
   resize(): void {
     const { clientWidth: width, clientHeight: height } = this.canvas;
     if (!width || !height) return;
     this.#renderer.setSize(width, height, false);
-    const room = this.#span * 1.12;
-    const ratio = width / height;
-    const half = ratio > 1 ? room : room / ratio;
-    this.camera.top = half;
-    this.camera.bottom = -half;
-    this.camera.left = -half * ratio;
-    this.camera.right = half * ratio;
-    this.camera.updateProjectionMatrix();
+    this.eye.resize();
     this.draw();
   }
 
   /** Turns the table by degrees, tips the eye by degrees. */
   turn(around: number, over: number): void {
-    const arm = this.camera.position.clone().sub(this.controls.target);
-    const length = arm.length();
-    const azimuth = Math.atan2(arm.y, arm.x) + (around * Math.PI) / 180;
-    const height = Math.asin(arm.z / length) + (over * Math.PI) / 180;
-    const up = Math.min(Math.max(height, -1.45), 1.45);
-    arm.set(Math.cos(up) * Math.cos(azimuth), Math.cos(up) * Math.sin(azimuth), Math.sin(up));
-    this.camera.position.copy(this.controls.target).addScaledVector(arm, length);
-    this.controls.update();
-    this.#keepAngle();
+    this.eye.turn(around, over);
     this.draw();
   }
 
   zoom(factor: number): void {
-    this.camera.zoom = Math.min(Math.max(this.camera.zoom * factor, 0.2), 30);
-    this.camera.updateProjectionMatrix();
+    this.eye.zoom(factor);
     this.draw();
   }
 
   /** What lies under a point of the canvas. */
   touch(x: number, y: number): Touch | null {
-    const ray = this.#ray(x, y);
+    const ray = this.eye.ray({ x, y });
     const meshes = [...this.#solids.values()]
       .filter((solid) => !this.#hidden.has(solid.name) && !this.#faint.has(solid.name))
       .map((solid) => solid.mesh);
@@ -521,7 +411,10 @@ export class StageScene {
     if (!hit || hit.faceIndex == null) return null;
     const solid = [...this.#solids.values()].find((one) => one.mesh === hit.object)!;
     const own = solid.faces[hit.faceIndex] ?? 0;
-    const [beside = null, second = null] = this.#beyond(solid, own, x, y);
+    const borders = solid.borders();
+    const [beside = null, second = null] = facesBeyond(borders, own, { x, y }, (end) =>
+      this.#borderEnd(solid, borders, end),
+    );
     return this.#touched(solid, own, hit.face?.normal ?? null, beside, second);
   }
 
@@ -560,28 +453,10 @@ export class StageScene {
     };
   }
 
-  /** The faces beyond the edges of a face that lie within a few pixels of a point, nearest first. */
-  #beyond(solid: Solid, face: number, x: number, y: number): number[] {
-    const found = new Map<number, number>();
-    const borders = solid.borders();
-    const { sides } = borders;
-    for (let index = 0; index < sides.length; index += 2) {
-      const [one, other] = [sides[index]!, sides[index + 1]!];
-      if (one !== face && other !== face) continue;
-      const a = this.#onCanvas(this.#borderEnd(solid, borders, index));
-      const b = this.#onCanvas(this.#borderEnd(solid, borders, index + 1));
-      const away = fromSegment(x, y, a, b);
-      const beyond = one === face ? other : one;
-      if (away < EDGE_PX) found.set(beyond, Math.min(away, found.get(beyond) ?? EDGE_PX));
-    }
-    return [...found].sort((a, b) => a[1] - b[1]).map(([beyond]) => beyond);
-  }
-
-  #borderEnd(solid: Solid, { ends, positions }: Borders, end: number): Vector3 {
+  #borderEnd(solid: Solid, { ends, positions }: Borders, end: number): OnCanvas {
     const at = ends[end]! * 3;
-    return new Vector3(positions[at], positions[at + 1], positions[at + 2]).applyMatrix4(
-      solid.group.matrix,
-    );
+    const place = new Vector3(positions[at], positions[at + 1], positions[at + 2]);
+    return this.eye.onCanvas(place.applyMatrix4(solid.group.matrix));
   }
 
   /** The lines on the canvas along which two faces of a part meet. */
@@ -594,8 +469,8 @@ export class StageScene {
     if (!solid || a < 0 || b < 0) return [];
     const borders = solid.borders();
     return chainOf(borders, a, b).map((edge) => {
-      const from = this.#onCanvas(this.#borderEnd(solid, borders, edge * 2));
-      const to = this.#onCanvas(this.#borderEnd(solid, borders, edge * 2 + 1));
+      const from = this.#borderEnd(solid, borders, edge * 2);
+      const to = this.#borderEnd(solid, borders, edge * 2 + 1);
       return [from.x, from.y, to.x, to.y];
     });
   }
@@ -607,35 +482,22 @@ export class StageScene {
     this.#arrange();
   }
 
-  #ray(x: number, y: number): Raycaster {
-    const { clientWidth: width, clientHeight: height } = this.canvas;
-    const ray = new Raycaster();
-    ray.setFromCamera(new Vector2((x / width) * 2 - 1, 1 - (y / height) * 2), this.camera);
-    return ray;
-  }
-
   /** A point of a part, in canvas pixels. */
   project2d(part: string, at: [number, number, number]): { x: number; y: number } | null {
     const solid = this.#solids.get(part);
     if (!solid) return null;
-    return this.#onCanvas(new Vector3(...at).applyMatrix4(solid.group.matrix));
-  }
-
-  #onCanvas(point: Vector3): { x: number; y: number } {
-    const seen = point.clone().project(this.camera);
-    const { clientWidth: width, clientHeight: height } = this.canvas;
-    return { x: ((seen.x + 1) / 2) * width, y: ((1 - seen.y) / 2) * height };
+    return this.eye.onCanvas(new Vector3(...at).applyMatrix4(solid.group.matrix));
   }
 
   draw(): void {
     if (this.#queued || this.#gone) return;
     this.#queued = requestAnimationFrame(() => {
       this.#queued = 0;
-      this.#sun.position.copy(this.camera.position).add(new Vector3(-200, 0, 350));
-      this.#renderer.render(this.#scene, this.camera);
+      this.#sun.position.copy(this.eye.camera.position).add(new Vector3(-200, 0, 350));
+      this.#renderer.render(this.#scene, this.eye.camera);
       const words = WORDS.map((text, index) => {
         const at = this.#table.wordAt(index);
-        return { text, ...this.#onCanvas(at), behind: false };
+        return { text, ...this.eye.onCanvas(at), behind: false };
       });
       this.onDrawn(words);
       this.canvas.dataset.drawn = [...this.#solids.values()].map((solid) => solid.key).join(" ");
@@ -644,7 +506,7 @@ export class StageScene {
 
   /** The picture as it stands, as a PNG data address. */
   picture(): string {
-    this.#renderer.render(this.#scene, this.camera);
+    this.#renderer.render(this.#scene, this.eye.camera);
     return this.canvas.toDataURL("image/png");
   }
 
@@ -652,7 +514,7 @@ export class StageScene {
     this.#gone = true;
     cancelAnimationFrame(this.#queued);
     for (const solid of this.#solids.values()) solid.dispose();
-    this.controls.dispose();
+    this.eye.dispose();
     this.#renderer.dispose();
   }
 }
