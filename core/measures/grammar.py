@@ -10,8 +10,7 @@ from dataclasses import dataclass
 from functools import cache, lru_cache
 from typing import Any
 
-from lark import Lark, Token, Transformer, UnexpectedCharacters, UnexpectedEOF, UnexpectedToken
-from lark.exceptions import VisitError
+from lark import Lark, Token, Transformer, UnexpectedCharacters, UnexpectedToken
 
 from core.errors import ExpressionError
 from core.measures.units import NUMBER, UNITS, Quantity
@@ -193,8 +192,6 @@ def parse(text: str) -> Node:
         raise ExpressionError(
             f"'{shown}' has no meaning here", position=error.pos_in_stream, remedy=remedy
         ) from None
-    except UnexpectedEOF:
-        raise ExpressionError("the expression stops too early", position=len(text)) from None
     except UnexpectedToken as error:
         if error.token.type == "$END":
             raise ExpressionError("the expression stops too early", position=len(text)) from None
@@ -206,10 +203,6 @@ def parse(text: str) -> Node:
         raise ExpressionError(
             f"'{error.token}' does not follow from what stands before it", position=position
         ) from None
-    except VisitError as error:
-        if isinstance(error.orig_exc, ExpressionError):
-            raise error.orig_exc from None
-        raise ExpressionError("this cannot be read", position=0) from None
 
 
 def references(node: Node) -> frozenset[str]:

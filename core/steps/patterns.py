@@ -6,6 +6,7 @@ Counts include the original. Copies that fall on each other are merged and said 
 from __future__ import annotations
 
 import math
+from abc import abstractmethod
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import ClassVar, Literal
@@ -224,9 +225,9 @@ class Pattern(StepKind):
 
     noun: ClassVar[str] = "places"
 
+    @abstractmethod
     def moves(self, given: StepInput) -> list[Matrix]:
         """Every place, the original's included."""
-        raise NotImplementedError
 
     def build(self, given: StepInput) -> PartState:
         return repeated(given, distinct(self.moves(given)))
