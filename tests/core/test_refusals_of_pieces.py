@@ -71,8 +71,6 @@ LOW = {"kind": "on a face", "on": "body.bottom"}
 STEPS: list[tuple[list[dict[str, Any]], str]] = [
     ([step("s", "extrude", {"kind": "polygon", "sides": "6", "across": "20", "corners": "0 - 1"},
            height="5")], "corner radius"),
-    ([step("s", "extrude", {"kind": "wall", "moves": "right 30, up 20, left 31, down 25"},
-           height="5")], "runs into itself"),
     ([body(), step("k", "extrude", drawn("30", "50"), {"x": "0 - 15"}, mode="cut", height="14"),
       step("r", "row", of="k", count="2", spacing="30")], "leave nothing"),
     ([body("7"), step("hollow", "shell", wall="6", floor="4"),
