@@ -11,6 +11,7 @@ import pytest
 from PIL import Image
 
 from core.errors import CoreError
+from core.fits import plug
 from core.fits.pieces import box, raised
 from core.formats import reading
 from core.formats.pictures import photo_of
@@ -28,6 +29,7 @@ from core.project.starters import begun
 from core.solids import Frame, Prism, prism_body
 from core.solids.body import Source
 from core.solids.stack import close_mesh
+from core.steps import Feature, PartState, points
 from core.steps.hole import teardrop
 from tests.core.building import circle, document, part, step
 from tests.core.building import rectangle as drawn
@@ -58,6 +60,12 @@ PIECES: list[tuple[Callable[[], object], str]] = [
     (lambda: chained([Line((0, 0), (4, 0)), Line((4, 0), (4, 3))]), "touch without crossing"),
     (lambda: thickened([Line((0, 0), (1e-4, 0))], 1e-3, "left"), "runs into itself"),
     (lambda: offset_outline(SLOT, 2.0), "closes up"),
+    (lambda: plug._outline("round", 0.0), "nothing is left of the plug"),
+    (lambda: plug._outline("square", -1.0), "nothing is left of the plug"),
+    (
+        lambda: points._middle(PartState("p", features={"marks": Feature("marks")}), "marks"),
+        "'marks' has no axis",
+    ),
 ]  # fmt: skip
 
 
@@ -69,6 +77,14 @@ def test_pieces_of_no_size(made: Callable[[], object], words: str) -> None:
 
 LOW = {"kind": "on a face", "on": "body.bottom"}
 STEPS: list[tuple[list[dict[str, Any]], str]] = [
+    ([step("s", "revolve", {"kind": "moves", "moves": "right 20, up 30, left 20, close"},
+           mode="cut")], "no solid yet to cut"),
+    ([body(), step("s", "extrude", drawn("5", "5"), {"on": "body.bottom", "out": "0 - 5"},
+                   direction="up to the next face")], "material begins at this place already"),
+    ([body(), step("roof", "extrude", drawn("50", "36"), {"on": "body.top", "out": "20"},
+                   height="4"),
+      step("s", "extrude", drawn("5", "5"), {"on": "body.top"}, direction="up to the next face",
+           past="1")], "nothing past it"),
     ([step("s", "extrude", {"kind": "polygon", "sides": "6", "across": "20", "corners": "0 - 1"},
            height="5")], "corner radius"),
     ([body(), step("k", "extrude", drawn("30", "50"), {"x": "0 - 15"}, mode="cut", height="14"),
