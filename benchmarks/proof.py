@@ -25,7 +25,7 @@ from embreex import rtcore_scene
 from embreex.mesh_construction import TriangleMesh as EmbreeMesh
 from manifold3d import Manifold, Mesh64
 
-from core.checks.part_measures import SHARES
+from core.checks.kept import SHARES
 from core.project.helper import Errand, help_when, helped
 from core.proof.closed import check_closed
 from core.proof.layers import layer_heights, test_layers, together

@@ -4,15 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from functools import cache
 from typing import TypeVar
 
 import igl
 import numpy as np
 
 from core.checks.finished import mesh_of
-from core.checks.kept import Kept, Later, as_asked
-from core.checks.moving import WAY_POSES, Tried, tried_along
+from core.checks.kept import SHARES, Kept, Later, as_asked
+from core.checks.moving import Tried, first_touching, tried_along
 from core.fits.registry import Engages, FaceSet, Held, Motion
 from core.project.cache import content_key
 from core.project.print_groups import Printed
@@ -26,8 +25,6 @@ from core.solids.mesh import face_area
 from core.steps import PartState
 
 T = TypeVar("T")
-FREE = Tried(None)
-FEW_POSES, SHARES = 10, 2  # poses past which a way is tried in shares, and how many
 Vec3 = tuple[float, float, float]
 KEPT = 0.95  # of a face is left where it lies in material; lead-ins and ends take the rest
 
@@ -111,17 +108,11 @@ def fit_to_measure(
         return Kept(f"{what} of {name}", content_key(what, a.key, b.key, meeting.pose, *of), make)
 
     def along(motion: Motion) -> Callable[[], Tried]:
-        shares = SHARES if WAY_POSES[motion.way] > FEW_POSES else 1
+        def tried(share: tuple[int, int] = (0, 1)) -> Tried:
+            return tried_along(fit, a, b, motion, shared(), share)
 
-        def tried(at: int) -> Tried:
-            return tried_along(fit, a, b, motion, shared(), (at, shares))
-
-        def part(at: int) -> Kept[Tried]:
-            return kept(f"way {at} of {shares}", lambda: tried(at), motion)
-
-        parts = [later(part(at)) for at in range(shares)]
-        # where it first touches is asked for in order: past a contact nothing is
-        return cache(lambda: next((t for one in parts if (t := one()).contact is not None), FREE))
+        whole = kept("way", tried, motion)
+        return later(replace(whole, share=lambda n: tried((n, SHARES)), join=first_touching))
 
     shared = kept("overlap", lambda: max(overlap_mm3(a.solid(), b.solid().moved(pose)), 0.0))
     met = later(kept("meeting", measure, replace(meeting, cautions=(), working=())))

@@ -2,20 +2,22 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Generic, Protocol, TypeVar
 
 from core.project.cache import MEASURED
 
 T = TypeVar("T")
+SHARES = 2
 
 
 @dataclass(frozen=True)
 class Kept(Generic[T]):
     """Something that can be measured.
 
-    ``about`` names it from one version to the next, ``key`` tells all that it follows from.
+    ``about`` names it from one version to the next, ``key`` tells all that it follows from. What
+    can be measured in SHARES has one of them by its number, and how they are joined.
 
     >>> three = Kept("three", "kept.three", lambda: 3)
     >>> three.at_hand, three(), three.at_hand
@@ -25,6 +27,8 @@ class Kept(Generic[T]):
     about: str
     key: str
     make: Callable[[], T]
+    share: Callable[[int], T] | None = None
+    join: Callable[[Sequence[T]], T] | None = None
 
     def __call__(self) -> T:
         return MEASURED.get(self.key, self.make)

@@ -2,20 +2,24 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+import os
+from collections.abc import Callable, Iterator, Sequence
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import contextmanager
+from functools import partial
 from typing import Any, TypeVar
 
 from core.checks.fit_measures import MeasuredFit, fit_to_measure
-from core.checks.kept import Kept, Later, as_asked
+from core.checks.kept import SHARES, Kept, Later, as_asked
 from core.checks.part_measures import Measured, part_to_measure
 from core.project.cache import MEASURED
-from core.project.helper import Errand, helped
+from core.project.helper import Errand, helped, remember, timed, worth_help
 from core.project.print_groups import printed_groups
 from core.project.results import Solution
 from core.proof.walls import SPACING_MM
 
 T = TypeVar("T")
+LONG_S = 0.04  # what lasts longer is shared out
 Joints = dict[str, Callable[[], MeasuredFit | None]]
 
 
@@ -52,19 +56,55 @@ def measure_all(
 def all_measured(
     solution: Solution, spacing_mm: float = SPACING_MM
 ) -> Iterator[tuple[dict[str, Measured], Joints]]:
-    """Every part and fit of a solution, measured while it is asked for, by a helper too where there
-    is one: all of it is expected to be asked for."""
+    """Every part and fit of a solution, measured while it is asked for: with a helper where there
+    is one and enough to do, else in threads. All of it is expected to be asked for."""
     wanted: list[Kept[Any]] = []
-    answers: list[Callable[[int], Any]] = []
+    answers: list[Callable[[], Any]] = []
 
     def later(kept: Kept[T]) -> Callable[[], T]:
         if kept.at_hand:
             return kept
         at = len(wanted)
         wanted.append(kept)
-        return lambda: MEASURED.get(kept.key, lambda: answers[0](at))
+        return lambda: MEASURED.get(kept.key, lambda: answers[at]())
 
     parts, fits = measure_all(solution, spacing_mm, later)
-    with helped([Errand(kept.about, kept.make) for kept in wanted]) as answer:
-        answers.append(answer)
+    if worth_help([Errand(kept.about, kept.make) for kept in wanted]):
+        with _by_two(wanted) as found:
+            answers += found
+            yield parts, fits
+    else:
+        # what sends rays lets others work meanwhile
+        answers += [_WORKERS.submit(timed, kept.about, kept).result for kept in wanted]
         yield parts, fits
+
+
+@contextmanager
+def _by_two(wanted: Sequence[Kept[Any]]) -> Iterator[list[Callable[[], Any]]]:
+    """What answers each, worked out here or by a helper: what lasts long in shares."""
+    errands: list[Errand] = []
+    places: list[range] = []
+    for kept in wanted:
+        whole = Errand(kept.about, kept.make)
+        shared = kept.share is not None and whole.lasts_s > LONG_S
+        places.append(range(len(errands), len(errands) + (SHARES if shared else 1)))
+        if kept.share is not None and shared:
+            errands += [
+                Errand(f"{kept.about}, share {n}", partial(kept.share, n), whole.lasts_s / SHARES)
+                for n in range(SHARES)
+            ]
+        else:
+            errands.append(whole)
+
+    def joined(kept: Kept[Any], place: range) -> Any:
+        found = [answer(at) for at in place]
+        if len(found) == 1 or kept.join is None:
+            return found[0]
+        remember(kept.about, sum(errands[at].lasts_s for at in place))
+        return kept.join(found)
+
+    with helped(errands) as answer:
+        yield [partial(joined, kept, place) for kept, place in zip(wanted, places, strict=True)]
+
+
+_WORKERS = ThreadPoolExecutor(max_workers=os.cpu_count() or 2, thread_name_prefix="measure")

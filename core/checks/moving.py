@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -75,6 +76,15 @@ class Tried:
 
 # poses at which a way is tried before it is said to be free; the desk's own motion has more
 WAY_POSES = {"slide": 14, "screw": 5, "track": 32, "turn": 21}
+
+
+def first_touching(shares: Sequence[Tried]) -> Tried:
+    """Shares of a way, one after another, as the whole of it: past a contact nothing counts.
+
+    >>> first_touching([Tried(None), Tried(4.0)]).contact
+    4.0
+    """
+    return next((one for one in shares if one.contact is not None), Tried(None))
 
 
 def tried_along(

@@ -3,15 +3,14 @@ by one: turned, a part keeps its walls."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from functools import cache
 from typing import TypeVar
 
 import numpy as np
 
 from core.checks.finished import mesh_of
-from core.checks.kept import Kept, Later, as_asked
+from core.checks.kept import SHARES, Kept, Later, as_asked
 from core.halting import may_halt
 from core.process import Process
 from core.project.cache import content_key
@@ -35,7 +34,6 @@ from core.steps import PartState
 
 T = TypeVar("T")
 Vec3 = tuple[float, float, float]
-MANY, SHARES = 5000, 2  # triangles past which layers are tested in shares, and how many
 RELIEF_LINES = 0.5  # a step across the bed hardly shows under half a line (common practice)
 
 
@@ -158,7 +156,13 @@ def part_to_measure(
         return Kept(f"{what} of {name}", content_key(what, *of), make)
 
     standing = (state.key, name, whole.key, whole.stance, setting)
-    layers = _layers(whole, setting, SHARES if len(mesh.triangles) > MANY else 1)
+    layers: Kept[LayerTest | None] = Kept(
+        f"layers of {name}",
+        content_key("layers", whole.key, whole.stance, setting),
+        lambda: _layers(whole, setting),
+        lambda number: _layers(whole, setting, (number, SHARES)),
+        _together,
+    )
     loose = kept("small pieces", lambda: small_pieces(mesh), state.key)
     return Measured(
         mesh,
@@ -167,7 +171,7 @@ def part_to_measure(
         later(kept("stands", lambda: _stood(name, mesh, whole, setting), *standing)),
         later(kept("walls and slots", lambda: _through(mesh, spacing_mm), state.key, spacing_mm)),
         # what hangs is told with the one that leads: it has asked first
-        layers(later if leads else as_asked),
+        later(layers) if leads else layers,
         later(loose) if toy else loose,
         leads,
     )
@@ -221,25 +225,13 @@ def _holds(state: PartState) -> Holds | None:
     return holds(state.solid().solid, back)
 
 
-def _layers(
-    group: Printed, setting: Setting, shares: int
-) -> Callable[[Later], Callable[[], LayerTest]]:
-    """The layers of what is printed together, to be tested in so many shares."""
-    name, of = group.parts[0].part.name, (group.key, group.stance, setting)
+def _layers(group: Printed, setting: Setting, share: tuple[int, int] = (0, 1)) -> LayerTest:
+    solid, limit = group.standing().solid, setting.overhang_limit_deg
+    return test_layers(solid, setting.layer_mm, limit, share)
 
-    def tested(number: int) -> LayerTest:
-        solid, limit = group.standing().solid, setting.overhang_limit_deg
-        return test_layers(solid, setting.layer_mm, limit, (number, shares))
 
-    def some(number: int) -> Kept[LayerTest]:
-        key = content_key("layers", number, shares, *of)
-        return Kept(f"layers {number} of {shares} of {name}", key, lambda: tested(number))
-
-    def all_of_them(later: Later) -> Callable[[], LayerTest]:
-        tests = [later(some(number)) for number in range(shares)]
-        return cache(lambda: together([test() for test in tests]))
-
-    return all_of_them
+def _together(shares: Sequence[LayerTest | None]) -> LayerTest | None:
+    return together([one for one in shares if one is not None])
 
 
 def cuts_for(group: Printed, bed: Vec3) -> tuple[Cut, ...]:

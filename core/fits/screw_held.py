@@ -98,6 +98,7 @@ def _set(field: str, value_mm: float) -> Cures:
 
 
 def cautions(given: FitInput, thread: Thread) -> list[tuple[str, str] | tuple[str, str, Cures]]:
+    """What wants minding of a thread as it is to be printed, with what would cure it."""
     its = given.read(ScrewFields)
     found: list[tuple[str, str] | tuple[str, str, Cures]] = []
     if its.lead_in_mm < (thread.major - thread.minor_external) / 2:

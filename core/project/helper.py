@@ -31,7 +31,7 @@ from typing import Any
 
 from core.halting import halt_when, may_halt
 
-WORTH_S = 0.03  # what a helper would have to do at least, to be worth a fork
+WORTH_S = 0.1  # what a helper has to take off this process at least, to be worth a fork
 REMEMBERED = 400  # how long each piece of work took last is kept for so many
 PIPE_BYTES = 1 << 20  # what a helper may be ahead with before anybody hears it
 LOOK_S = 0.02
@@ -72,9 +72,33 @@ def may_have_help() -> bool:
     return sys.platform == "linux" and bool(_allowed) and _allowed[0]()
 
 
-def _remember(about: str, took_s: float) -> None:
+def worth_help(errands: Sequence[Errand], own_s: float = 0.0) -> bool:
+    """Whether there is enough to do for a helper, and one may be had.
+
+    Args:
+        own_s: seconds that what this process does besides is expected to last.
+    """
+    return _saves_s(errands, own_s) > WORTH_S and may_have_help()
+
+
+def _saves_s(errands: Sequence[Errand], own_s: float) -> float:
+    """Seconds a helper could take off this process at most; what is longest is not divided."""
+    lasts = [own_s, *(one.lasts_s for one in errands)]
+    return min(sum(lasts) / 2, sum(lasts) - max(lasts))
+
+
+def timed(about: str, work: Callable[[], Any]) -> Any:
+    """Does some work, and remembers how long it kept this thread busy."""
+    began = time.thread_time()
+    done = work()
+    remember(about, time.thread_time() - began)
+    return done
+
+
+def remember(about: str, took_s: float) -> None:
+    """Keeps how long some work took, for the next time."""
+    _took.pop(about, None)
     _took[about] = took_s
-    _took.move_to_end(about)
     while len(_took) > REMEMBERED:
         _took.popitem(last=False)
 
@@ -90,8 +114,8 @@ def helped(errands: Sequence[Errand], own_s: float = 0.0) -> Iterator[Callable[[
     """
     run = _Run(errands)
     try:
-        saves_s = run.saves_s(own_s)
-        if may_have_help() and saves_s > WORTH_S and _comes_to_rest(max(REST_S, saves_s / 10)):
+        rest_s = max(REST_S, _saves_s(errands, own_s) / 10)
+        if worth_help(errands, own_s) and _comes_to_rest(rest_s):
             run.fork()
         yield run.answer
     finally:
@@ -139,11 +163,6 @@ class _Run:
         self._pid = 0
         self._pipe: Connection | None = None
         self._file = -1
-
-    def saves_s(self, own_s: float) -> float:
-        """Seconds that a helper could take off this process at most."""
-        lasts = sorted([own_s, *(one.lasts_s for one in self._errands)])
-        return sum(lasts[:-1])
 
     def fork(self) -> None:
         """Begins the helper. It takes what lasts longest first; this process what is asked for."""
@@ -215,7 +234,7 @@ class _Run:
             self._found[at] = True, self._errands[at].work()
         except Exception as error:
             self._found[at] = False, error
-        _remember(self._errands[at].about, time.perf_counter() - began)
+        remember(self._errands[at].about, time.perf_counter() - began)
 
     def _hear(self, wait_s: float) -> bool:
         """Whether something came from the helper. One that broke off leaves its work to do here."""
@@ -230,7 +249,7 @@ class _Run:
             return False
         if well:
             self._found[at] = True, value
-            _remember(self._errands[at].about, took_s)
+            remember(self._errands[at].about, took_s)
         else:
             self._do(at)
         return True

@@ -12,6 +12,7 @@ from typing import Any
 import psutil
 import pytest
 
+from core.checks import measuring
 from core.halting import Halt, halt_when
 from core.project import helper
 from core.project.cache import MEASURED
@@ -170,6 +171,8 @@ def test_work_that_is_given_up_takes_its_helper_with_it(help_at_hand: None) -> N
 def test_a_report_is_the_same_with_a_helper_and_without(
     name: str, monkeypatch: pytest.MonkeyPatch
 ) -> None:
+    monkeypatch.setattr(helper, "WORTH_S", 0.0)  # however little there is to do
+    monkeypatch.setattr(measuring, "LONG_S", 0.0)  # all that can be is measured in shares
     solution = solve(demo_document(name))  # solved once: twice it differs in its last digits
     MEASURED.clear()
     alone = report_on(solution, remedies=False)
