@@ -46,7 +46,7 @@ def work_for(pipe: Connection, halt: Any, aside: bool, keeps: int, busy: Any) ->
     Args:
         aside: it yields the machine to others.
         keeps: bytes of solids and measurements it keeps between two requests.
-        busy: how many builders are at work, itself among them, told by the server.
+        busy: at how many builders somebody waits, told by the server.
     """
     keep_at_most(keeps)
     _smallest[0] = _held_mb()

@@ -102,7 +102,7 @@ class _Builder:
 @dataclass
 class _Pool:
     context: Any
-    at_work: Any  # how many builders are, for all of them to see
+    at_work: Any  # at how many builders somebody waits, for all of them to see
     idle: list[_Builder] = field(default_factory=list)
     busy: list[_Builder] = field(default_factory=list)
     changed: threading.Condition = field(default_factory=threading.Condition)
@@ -110,6 +110,10 @@ class _Pool:
     age: int = 0  # counts how often everything was given up
     trying: int = 0  # who waits for what would cure a finding: done aside, yet waited for
     ended: bool = False
+
+    def count(self) -> None:
+        """Tells the builders at how many of them somebody waits: the others yield the machine."""
+        self.at_work.value = sum(not one.aside for one in self.busy)
 
 
 _pool: list[_Pool] = []
@@ -355,7 +359,7 @@ def _taken(
                 one = known[0] if known else min(free, key=lambda b: b.used)
                 pool.idle.remove(one)
                 pool.busy.append(one)
-                pool.at_work.value = len(pool.busy)
+                pool.count()
                 one.of = of
                 return one
             pool.changed.wait(0.05)
@@ -373,7 +377,7 @@ def _back(pool: _Pool, one: _Builder, whole: bool) -> None:
     fresh.used = time.monotonic()
     with pool.changed:
         pool.busy.remove(one)
-        pool.at_work.value = len(pool.busy)
+        pool.count()
         pool.idle.append(fresh)
         pool.changed.notify_all()
 
