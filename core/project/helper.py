@@ -2,8 +2,8 @@
 
 It is forked when there is enough to do, so that it knows everything this process knows; what it
 works out comes back pickled, and then it ends. Threads do not do it: the kernels hold the
-interpreter's lock. Where nobody allows it (the command line, tests, systems that do not fork), or
-where the machine has other work, everything is done here, in the order it is asked for.
+interpreter's lock. Where nobody allows it, as in tests, on systems other than Linux, or where the
+machine has other work, everything is done here, in the order it is asked for.
 
 >>> with helped([Errand("square", lambda: 3 * 3), Errand("cube", lambda: 3**3)]) as done:
 ...     [done(0), done(1)]

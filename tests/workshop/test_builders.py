@@ -23,7 +23,7 @@ from manifold3d import Manifold
 from core.errors import BuildError, ExpressionError
 from core.measures import parse
 from core.project.document import from_data
-from core.project.helper import may_have_help
+from core.project.helper import Errand, helped, may_have_help
 from core.project.schema import Project as Document
 from core.project.solve import solve
 from core.project.starters import begun
@@ -111,6 +111,36 @@ def test_a_builder_has_a_helper_where_a_core_is_free_for_it(pool: None) -> None:
     assert ask(_helped_once_alone, 0)
     for thread, _ in busy:
         thread.join()
+
+
+def _endless() -> None:
+    while True:
+        sum(range(1000))
+
+
+def _with_a_helper_for_ever() -> Iterator[int]:
+    """The helper's process, and then nothing more."""
+    with helped([Errand("for ever", _endless, 9.0)], own_s=9.0):
+        yield psutil.Process().children()[0].pid
+        _endless()
+
+
+def test_a_builder_that_is_ended_takes_its_helper_with_it(pool: None, settings) -> None:
+    if len(os.sched_getaffinity(0)) < 2:
+        pytest.skip("there is one core")
+    settings.BUILD_SECONDS = 1.0
+    comes = ask_bit_by_bit(_with_a_helper_for_ever)
+    helper = psutil.Process(next(comes))
+    with pytest.raises(Limited, match="more than 1 s"):
+        next(comes)
+
+    def gone() -> bool:
+        try:
+            return helper.status() == psutil.STATUS_ZOMBIE
+        except psutil.NoSuchProcess:
+            return True
+
+    until(gone)
 
 
 def test_a_refusal_comes_back_whole(pool: None) -> None:
