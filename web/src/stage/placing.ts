@@ -77,3 +77,17 @@ export function placeParts(report: Report, moved: Moved | null = null): Map<stri
     }
   }
 }
+
+/** All that is seen of some parts, as one text: two that are the same look the same. */
+export function shownAs(
+  parts: readonly { name: string; key: string; colour: string }[],
+  placed: ReadonlyMap<string, Placed>,
+  sketch: boolean,
+): string {
+  const rounded = (numbers: readonly number[]) => numbers.map((one) => Math.round(one * 1e4));
+  const seen = parts.map(({ name, key, colour }) => {
+    const at = placed.get(name);
+    return [name, key, colour, at && rounded(at.matrix.elements), at && rounded(at.away.toArray())];
+  });
+  return JSON.stringify([sketch, seen]);
+}

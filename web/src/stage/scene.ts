@@ -15,7 +15,7 @@ import { chainOf, facesAround, lengthOf, type Borders } from "./chains";
 import { cornersOf, Eye, type OnCanvas } from "./eye";
 import { fetchMarks } from "./hatching";
 import { fetchMesh } from "./packed";
-import { placeParts, poseMatrix, type Moved, type Placed } from "./placing";
+import { placeParts, poseMatrix, shownAs, type Moved, type Placed } from "./placing";
 import { facesBeyond } from "./pressing";
 import { Solid } from "./solid";
 import { Turntable, WORDS } from "./turntable";
@@ -118,6 +118,8 @@ export class StageScene {
   #hidden: ReadonlySet<string> = new Set();
   #faint: ReadonlySet<string> = new Set();
   #gone = false;
+  /** What was seen of the last report. */
+  #shown = "";
 
   constructor(
     readonly canvas: HTMLCanvasElement,
@@ -160,6 +162,10 @@ export class StageScene {
       if (mesh && solid.key !== mesh.key) solid.load(mesh);
     });
     this.#placed = placeParts(report, this.#moved);
+    // a proof changes what is said of the solids, not how they are seen
+    const shown = shownAs(wanted, this.#placed, sketch);
+    if (shown === this.#shown && meshes.every((mesh) => mesh)) return;
+    this.#shown = shown;
     this.ink();
     this.#arrange();
   }
@@ -169,6 +175,7 @@ export class StageScene {
     const placed = this.#placed.get(part);
     if (!placed) return;
     placed.matrix = poseMatrix(rows);
+    this.#shown = "";
     this.#arrange();
   }
 
@@ -176,6 +183,7 @@ export class StageScene {
   moveFit(moved: Moved | null): void {
     if (!moved && !this.#moved) return;
     this.#moved = moved;
+    this.#shown = "";
     if (!this.#report) return;
     this.#placed = placeParts(this.#report, moved);
     const framed = this.#framed;
@@ -296,6 +304,7 @@ export class StageScene {
 
   /** Lights the faces that one step made, or one of them. */
   light(lit: { part: string; step: string; face?: string } | null): void {
+    if (JSON.stringify(lit) === JSON.stringify(this.#lit)) return;
     this.#lit = lit;
     this.#tint();
     this.draw();
@@ -477,6 +486,9 @@ export class StageScene {
 
   /** Hides parts, and makes others be seen through. */
   set drawnAs({ hidden, faint }: { hidden: ReadonlySet<string>; faint: ReadonlySet<string> }) {
+    const same = (one: ReadonlySet<string>, other: ReadonlySet<string>) =>
+      one.size === other.size && [...one].every((name) => other.has(name));
+    if (same(hidden, this.#hidden) && same(faint, this.#faint)) return;
     this.#hidden = hidden;
     this.#faint = faint;
     this.#arrange();

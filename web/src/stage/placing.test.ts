@@ -1,0 +1,75 @@
+import { Matrix4, Vector3 } from "three";
+import { expect, test } from "vitest";
+import type { Report } from "../api/client";
+import { placeParts, poseMatrix, shownAs, type Placed } from "./placing";
+
+type Part = Report["parts"][number];
+type Fit = Report["fits"][number];
+
+const part = (name: string, more: Partial<Part> = {}) =>
+  ({
+    name,
+    key: name,
+    colour: "#888",
+    size_mm: [20, 10, 5],
+    centre_mm: [0, 0, 2.5],
+    ...more,
+  }) as Part;
+const fit = (name: string, parts: [string, string], pose: number[]) =>
+  ({ name, parts, pose }) as unknown as Fit;
+const report = (parts: Part[], fits: Fit[] = []) => ({ parts, fits }) as unknown as Report;
+const up = (mm: number) => [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, mm];
+const at = (placed: Map<string, Placed>, name: string) =>
+  new Vector3().applyMatrix4(placed.get(name)!.matrix).toArray();
+
+test("a pose is told in rows and moves a point as rows do", () => {
+  const turned = poseMatrix([0, -1, 0, 5, 1, 0, 0, 6, 0, 0, 1, 7]);
+  expect(new Vector3(1, 0, 0).applyMatrix4(turned).toArray()).toEqual([5, 7, 7]);
+});
+
+test("parts that nothing joins stand side by side without touching", () => {
+  const placed = placeParts(report([part("a"), part("b")]));
+  expect(at(placed, "a")).toEqual([0, 0, 0]);
+  expect(at(placed, "b")[0]).toBeGreaterThan(20);
+});
+
+test("a part that a fit joins stands where the fit has it, and goes its way apart", () => {
+  const placed = placeParts(report([part("a"), part("b")], [fit("f", ["a", "b"], up(30))]));
+  expect(at(placed, "b")).toEqual([0, 0, 30]);
+  expect(placed.get("b")!.away.z).toBeGreaterThan(0);
+});
+
+test("of two fits that join the same parts the one that is moved decides", () => {
+  const both = report(
+    [part("a"), part("b")],
+    [fit("f", ["a", "b"], up(30)), fit("g", ["a", "b"], up(40))],
+  );
+  expect(at(placeParts(both), "b")).toEqual([0, 0, 30]);
+  expect(at(placeParts(both, { fit: "g", pose: up(55) }), "b")).toEqual([0, 0, 55]);
+});
+
+test("a bought thing lies in its host", () => {
+  const placed = placeParts(report([part("magnet", { inside: "lid" }), part("lid")], []));
+  expect(at(placed, "magnet")).toEqual(at(placed, "lid"));
+  expect(placed.get("magnet")!.away.z).toBeGreaterThan(placed.get("lid")!.away.z);
+});
+
+test("what is seen is the same until a solid, its colour or its place changes", () => {
+  const parts = [part("a"), part("b")];
+  const placed = placeParts(report(parts));
+  const seen = shownAs(parts, placed, false);
+  expect(shownAs([part("a", { volume_mm3: 5 }), part("b")], placed, false)).toBe(seen);
+  expect(shownAs(parts, placed, true)).not.toBe(seen);
+  expect(shownAs([part("a", { key: "other" }), part("b")], placed, false)).not.toBe(seen);
+  expect(shownAs([part("a", { colour: "#777" }), part("b")], placed, false)).not.toBe(seen);
+  const moved = new Map(placed).set("b", { matrix: new Matrix4(), away: new Vector3() });
+  expect(shownAs(parts, moved, false)).not.toBe(seen);
+});
+
+test("a place that differs by rounding alone is the same place", () => {
+  const parts = [part("a")];
+  const near = (x: number) =>
+    new Map([["a", { matrix: new Matrix4().makeTranslation(x, 0, 0), away: new Vector3() }]]);
+  expect(shownAs(parts, near(1), false)).toBe(shownAs(parts, near(1 + 1e-9), false));
+  expect(shownAs(parts, near(1), false)).not.toBe(shownAs(parts, near(1.01), false));
+});
