@@ -64,3 +64,13 @@ def test_what_was_done_is_put_in_order(bare_walker: Walker) -> None:
     assert words == sorted(words) and len(words) == 3
     assert walker.one('th[aria-sort="ascending"]').text.startswith("what was done")
     assert walker.axe() == []
+
+
+def test_what_followed_does_not_lie_on_the_bar_that_moves_a_fit(walker: Walker) -> None:
+    walker.open("Tackle case")
+    walker.type("measures.long", "93")
+    walker.settled()
+    walker.see("Tray width", "#stage ~ div .slip, .slip")
+    walker.press("moving")
+    walker.saying("play").click()  # is refused where something lies on it
+    assert "Tray width" in walker.text(".slip")

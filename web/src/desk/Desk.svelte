@@ -34,6 +34,7 @@
   let lit = $state<{ part: string; step: string; face?: string } | null>(null);
   let current = $state("");
   let catalogue = $state.raw<Catalogue | null>(null);
+  let barred = $state(false);
   let finding = $state<"" | "anything" | "a fit">("");
   let fitting = $state<FitInfo | null>(null);
   let stage = $state<Stage>();
@@ -230,6 +231,7 @@
   <div class="relative min-w-0 flex-1 max-md:h-[70vh] max-md:flex-none">
     <Stage
       bind:this={stage}
+      bind:barred
       project={project.id}
       report={project.shown}
       sketch={project.sketch}
@@ -253,30 +255,33 @@
     >
       <Trouble of={asking} />
       {#if !touch && !measuring.on}<FirstWalk />{/if}
-      {#if measuring.on}<MeasuredSlip {project} />{/if}
-      {#if touch && touched}
-        <FaceMenu
-          {touch}
-          part={touched}
-          {catalogue}
-          {units}
-          onbegin={(entry) => sheet?.add(entry)}
-          onfit={() => (finding = "a fit")}
-          onstand={() => standOn(touch!)}
-          onclose={leave}
-        />
-      {/if}
-      {#if followed && !touch && !measuring.on}
-        <div class="slip w-80 px-3 py-2">
-          <p class="flex text-small">
-            <span class="min-w-0 truncate font-semibold">{followed.words}</span>
-            <button class="word-button ml-auto pl-2" onclick={() => (project.followed = null)}
-              ><span class="sr-only">close what followed</span>×</button
-            >
-          </p>
-          <Followed list={followed.list} />
-        </div>
-      {/if}
+      <!-- over the bar that moves what is seen, not on it -->
+      <div class={["flex flex-col items-start gap-2", barred && "mb-16"]}>
+        {#if measuring.on}<MeasuredSlip {project} />{/if}
+        {#if touch && touched}
+          <FaceMenu
+            {touch}
+            part={touched}
+            {catalogue}
+            {units}
+            onbegin={(entry) => sheet?.add(entry)}
+            onfit={() => (finding = "a fit")}
+            onstand={() => standOn(touch!)}
+            onclose={leave}
+          />
+        {/if}
+        {#if followed && !touch && !measuring.on}
+          <div class="slip w-80 px-3 py-2">
+            <p class="flex text-small">
+              <span class="min-w-0 truncate font-semibold">{followed.words}</span>
+              <button class="word-button ml-auto pl-2" onclick={() => (project.followed = null)}
+                ><span class="sr-only">close what followed</span>×</button
+              >
+            </p>
+            <Followed list={followed.list} />
+          </div>
+        {/if}
+      </div>
       <p class="text-small">
         <button
           class="word-button"

@@ -48,6 +48,7 @@
     onheld = () => {},
     reach = null,
     onmeasure,
+    barred = $bindable(false),
   }: {
     project: number;
     report: Report;
@@ -73,6 +74,8 @@
     reach?: { part: string; a: Point3; b: Point3 } | null;
     /** Begins measuring, where that can be done. */
     onmeasure?: () => void;
+    /** Whether a bar to move something by lies along its lower edge. */
+    barred?: boolean;
   } = $props();
 
   let drawnAt = $state(0);
@@ -217,6 +220,7 @@
 
   function choose(next: StageView) {
     view = next;
+    barred = next === "moving";
     pressedAt = null;
     if (!scene || next === "unrolled") return;
     scene.view = next === "moving" ? "whole" : next;
