@@ -116,7 +116,8 @@ def helped(errands: Sequence[Errand], own_s: float = 0.0) -> Iterator[Callable[[
     try:
         rest_s = max(REST_S, _saves_s(errands, own_s) / 10)
         if worth_help(errands, own_s) and _comes_to_rest(rest_s):
-            run.fork()
+            with suppress(OSError):  # without room for one all is done here
+                run.fork()
         yield run.answer
     finally:
         run.end()
@@ -165,7 +166,11 @@ class _Run:
         self._file = -1
 
     def fork(self) -> None:
-        """Begins the helper. It takes what lasts longest first; this process what is asked for."""
+        """Begins the helper. It takes what lasts longest first; this process what is asked for.
+
+        Raises:
+            OSError: the machine has no room for one.
+        """
         self._file = os.memfd_create("errands")
         ours, theirs = multiprocessing.Pipe(duplex=False)
         with suppress(OSError):
@@ -265,12 +270,13 @@ class _Run:
 
     def end(self) -> None:
         """Ends the helper, whatever it is at."""
-        if self._pipe is None:
-            return
-        self._pipe.close()
-        self._pipe = None
-        with suppress(ProcessLookupError):
-            os.kill(self._pid, signal.SIGKILL)
-        with suppress(ChildProcessError):
-            os.waitpid(self._pid, 0)
-        os.close(self._file)
+        if self._pipe is not None:
+            self._pipe.close()
+            self._pipe = None
+            with suppress(ProcessLookupError):
+                os.kill(self._pid, signal.SIGKILL)
+            with suppress(ChildProcessError):
+                os.waitpid(self._pid, 0)
+        if self._file >= 0:
+            os.close(self._file)
+            self._file = -1

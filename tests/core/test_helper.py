@@ -149,6 +149,27 @@ def test_a_helper_that_dies_or_gets_stuck_leaves_its_work_to_be_done_here(
     assert not children()
 
 
+def test_where_there_is_no_room_for_a_helper_all_is_done_here(
+    help_at_hand: None, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def full() -> int:
+        raise OSError("no process can be had")
+
+    open_before = psutil.Process().num_fds()
+    monkeypatch.setattr(os, "fork", full)
+    with helped([errand(HERE, str(n)) for n in range(3)]) as answer:
+        assert [answer(n) for n in range(3)] == [HERE()] * 3
+    assert psutil.Process().num_fds() == open_before
+
+
+def test_a_helper_leaves_nothing_open(help_at_hand: None) -> None:
+    open_before = psutil.Process().num_fds()
+    for _ in range(3):
+        with helped([errand(HERE, str(n)) for n in range(3)]) as answer:
+            assert len([answer(n) for n in range(3)]) == 3
+    assert psutil.Process().num_fds() == open_before
+
+
 def test_work_that_is_given_up_takes_its_helper_with_it(help_at_hand: None) -> None:
     meeting = Meeting()
 
