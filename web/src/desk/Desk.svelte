@@ -251,7 +251,7 @@
       ontouch={press}
     />
     <div
-      class="absolute bottom-3 left-4 z-10 flex max-w-[calc(100%-2rem)] flex-col items-start gap-2"
+      class="pointer-events-none absolute bottom-3 left-4 z-10 flex max-w-[calc(100%-2rem)] flex-col items-start gap-2 *:pointer-events-auto"
     >
       <Trouble of={asking} />
       {#if !touch && !measuring.on}<FirstWalk />{/if}
