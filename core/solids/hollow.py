@@ -27,15 +27,12 @@ from scipy.sparse.csgraph import connected_components
 
 from core.errors import BuildError
 from core.solids.body import Body, Source
-from core.solids.hollow_turned import turned_walls
+from core.solids.hollow_turned import HARDLY, LONGEST, PROUD_MM, turned_walls
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.solids.stack import close_mesh
 from core.solids.turned import Lathe
 
 SMOOTH_COS = math.cos(math.radians(25.0))  # facets that turn by less belong to one sheet
-PROUD_MM = 0.05  # how far sheets stand past the faces they leave, so that no skin is left
-LONGEST = 4.0  # walls: no corner of a sheet moves further
-HARDLY = 0.5  # the cosine between facets of two sheets that bend by less than 60°
 FOLDED = 0.02  # of its area: a facet left with less has turned over
 LEVEL = math.radians(0.5)  # facets that bend by less lie in one plane
 STRAIGHTENED = 20  # passes

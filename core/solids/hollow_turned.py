@@ -20,9 +20,9 @@ from core.solids.body import Body
 from core.solids.turned import ON_AXIS_MM, Lathe
 
 Point = NDArray[np.float64]  # (2,) mm: radius, height
-PROUD_MM = 0.05  # how far the wall stands past the sides it leaves
-LONGEST = 4.0  # walls: no mitre reaches further
-HARDLY = 0.5  # the cosine between sides that bend by less than 60°
+PROUD_MM = 0.05  # how far a wall stands past the faces it leaves, so that no skin is left
+LONGEST = 4.0  # walls: no corner or mitre reaches further
+HARDLY = 0.5  # the cosine between facets or sides that bend by less than 60°
 SAME_MM = 1e-5
 STRAIGHT_MM = 1e-6
 SAME_WAY = 1e-6  # the sine between sides that run the same way

@@ -70,7 +70,7 @@ def test_what_followed_does_not_lie_on_the_bar_that_moves_a_fit(walker: Walker) 
     walker.open("Tackle case")
     walker.type("measures.long", "93")
     walker.settled()
-    walker.see("Tray width", "#stage ~ div .slip, .slip")
+    walker.see("Tray width", ".slip")
     walker.press("moving")
     walker.saying("play").click()  # is refused where something lies on it
     assert "Tray width" in walker.text(".slip")

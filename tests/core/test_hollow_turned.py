@@ -7,14 +7,13 @@ import math
 import igl
 import numpy as np
 import pytest
-from manifold3d import Manifold
 
 from core.outlines import Outline
 from core.outlines.corners import round_loop
 from core.outlines.curves import Point
 from core.outlines.loop import polygon_loop
 from core.proof.walls import Rays
-from core.solids import Body, Frame
+from core.solids import Frame
 from core.solids.hollow import Hollow, hollowed
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.solids.turned import Lathe, lathe_of
@@ -72,8 +71,6 @@ def both_ways(
 def test_the_profile_gives_the_wall_that_sheets_give(
     name: str, opened: set[str], outward: bool
 ) -> None:
-    if name == "leaning mouth" and opened and outward:
-        pytest.skip("sheets end square there")
     _, one, other = both_ways(turned(name), opened, outward)
     assert one.body.volume_mm3 == pytest.approx(other.body.volume_mm3, rel=1e-5)
     assert one.inside.volume_mm3 == pytest.approx(other.inside.volume_mm3, rel=1e-5)
@@ -136,7 +133,6 @@ def test_a_tip_too_sharp_for_a_mitre_is_left_to_the_sheets() -> None:
         hollowed(body, mesh, walls, [], "hollow", names, True, way) for way in (lathe, None)
     )
     assert one.body.volume_mm3 == pytest.approx(other.body.volume_mm3, rel=1e-3)
-    assert isinstance(one.body.solid, Manifold)
 
 
 def test_a_turned_body_that_stands_elsewhere_is_hollowed_where_it_stands() -> None:
@@ -145,6 +141,5 @@ def test_a_turned_body_that_stands_elsewhere_is_hollowed_where_it_stands() -> No
     there = Lathe(lathe.polygons, lathe.names, askew, lathe.turn, lathe.count, lathe.whole)
     here, moved = both_ways(lathe, {"mouth"})[1], both_ways(there, {"mouth"})[1]
     assert moved.body.volume_mm3 == pytest.approx(here.body.volume_mm3, rel=1e-7)
-    assert isinstance(moved.body, Body)
     back = moved.body.moved(np.asarray(askew.into))
     assert (back.solid - here.body.solid).volume() < 1e-3

@@ -33,7 +33,7 @@ from core.steps import Feature, PartState, points
 from core.steps.hole import teardrop
 from tests.core.building import circle, document, part, step
 from tests.core.building import rectangle as drawn
-from tests.core.test_refusals import body, cup, fit, said
+from tests.core.test_refusals import body, fit, said
 from tests.core.test_refusals_more import _png
 
 OPEN_BOX = np.array([[0.0, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 1]])
@@ -75,7 +75,6 @@ def test_pieces_of_no_size(made: Callable[[], object], words: str) -> None:
         made()
 
 
-LOW = {"kind": "on a face", "on": "body.bottom"}
 STEPS: list[tuple[list[dict[str, Any]], str]] = [
     ([step("s", "revolve", {"kind": "moves", "moves": "right 20, up 30, left 20, close"},
            mode="cut")], "no solid yet to cut"),
@@ -102,14 +101,6 @@ STEPS: list[tuple[list[dict[str, Any]], str]] = [
 @pytest.mark.parametrize(("steps", "words"), STEPS)
 def test_steps_without_anything_to_act_on(steps: list[dict[str, Any]], words: str) -> None:
     assert words in said(part("p", *steps))
-
-
-def test_a_fit_between_parts_of_which_one_could_not_be_made() -> None:
-    other = fit("slip lid")
-    begun_by_nobody = part("b", step("s", "extrude", drawn("20", "20"), height="0 - 5"))
-    own = {**other, "place_b": {"on": "s.top"}}
-    words = said(part("a", body(), cup()), begun_by_nobody, fits=[own])
-    assert "height" in words or "could not be made" in words
 
 
 def test_a_hole_tapped_in_a_part_that_is_not_begun() -> None:
@@ -186,5 +177,5 @@ def test_3mf_files_of_nothing_and_of_too_much(nested: int, words: str) -> None:
 
 def test_a_3mf_file_of_too_many_corners(monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(reading, "MOST_TRIANGLES", 1)
-    with pytest.raises(CoreError, match=r"too many corners|triangles"):
+    with pytest.raises(CoreError, match="too many corners"):
         read_mesh(_model(1), "m.3mf")
