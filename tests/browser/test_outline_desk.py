@@ -212,3 +212,31 @@ def test_what_lies_under_an_outline_is_seen(walker: Walker) -> None:
     walker.click('[data-move="0"]')
     walker.press("distances from the axis as diameters")
     walker.until(lambda: "⌀" in walker.one('[data-dimension="0.0"]').text)
+
+
+@pytest.mark.parametrize(("unit", "mm"), [("mm", 1.0), ("in", 25.4)])
+def test_a_cup_is_turned_and_hollowed_in_either_unit(
+    bare_walker: Walker, unit: str, mm: float
+) -> None:
+    walker = bare_walker
+    project = empty_page(walker)
+    if unit == "in":
+        walker.choose('header button[aria-label^="units"]', "in")
+        walker.settled()
+    radius, tall, wall = (20.0, 40.0, 2.0) if unit == "mm" else (0.8, 1.6, 0.08)
+    turned = walker.step("lathe")
+    walker.press("draw it")
+    walker.press("begin afresh")
+    walker.until(lambda: len(walker.all("[data-move]")) == 1)
+    say(walker, f"right {radius:g}, up {tall:g}, left {radius:g}, close")
+    walker.see("nothing is open", "main")
+    walker.keys(Keys.ESCAPE)
+    walker.one("[data-add]")
+    hollow = walker.step("hollow the whole part")
+    walker.type(path(hollow, "fields.wall"), f"{wall:g}")
+    walker.settled()
+    assert turned != hollow
+    # open at its top, as it begins: measured on what is taken away, by another program
+    within = (radius - wall) ** 2 * (tall - wall)
+    wanted = math.pi * (radius**2 * tall - within) * mm**3
+    assert exported(walker, project).volume == pytest.approx(wanted, rel=2e-3)
