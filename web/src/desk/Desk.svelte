@@ -255,34 +255,32 @@
     >
       <Trouble of={asking} />
       {#if !touch && !measuring.on}<FirstWalk />{/if}
-      <!-- over the bar that moves what is seen, not on it -->
-      <div class={["flex flex-col items-start gap-2", barred && "mb-16"]}>
-        {#if measuring.on}<MeasuredSlip {project} />{/if}
-        {#if touch && touched}
-          <FaceMenu
-            {touch}
-            part={touched}
-            {catalogue}
-            {units}
-            onbegin={(entry) => sheet?.add(entry)}
-            onfit={() => (finding = "a fit")}
-            onstand={() => standOn(touch!)}
-            onclose={leave}
-          />
-        {/if}
-        {#if followed && !touch && !measuring.on}
-          <div class="slip w-80 px-3 py-2">
-            <p class="flex text-small">
-              <span class="min-w-0 truncate font-semibold">{followed.words}</span>
-              <button class="word-button ml-auto pl-2" onclick={() => (project.followed = null)}
-                ><span class="sr-only">close what followed</span>×</button
-              >
-            </p>
-            <Followed list={followed.list} />
-          </div>
-        {/if}
-      </div>
-      <p class="text-small">
+      {#if measuring.on}<MeasuredSlip {project} />{/if}
+      {#if touch && touched}
+        <FaceMenu
+          {touch}
+          part={touched}
+          {catalogue}
+          {units}
+          onbegin={(entry) => sheet?.add(entry)}
+          onfit={() => (finding = "a fit")}
+          onstand={() => standOn(touch!)}
+          onclose={leave}
+        />
+      {/if}
+      {#if followed && !touch && !measuring.on}
+        <div class="slip w-80 px-3 py-2">
+          <p class="flex text-small">
+            <span class="min-w-0 truncate font-semibold">{followed.words}</span>
+            <button class="word-button ml-auto pl-2" onclick={() => (project.followed = null)}
+              ><span class="sr-only">close what followed</span>×</button
+            >
+          </p>
+          <Followed list={followed.list} />
+        </div>
+      {/if}
+      <!-- the bar that moves what is seen lies between -->
+      <p class={["text-small", barred && "mt-14"]}>
         <button
           class="word-button"
           data-all-findings
