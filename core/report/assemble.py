@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
@@ -29,6 +28,7 @@ from core.project.sentences import (
 )
 from core.proof.walls import SPACING_MM
 from core.report.accepting import with_acceptance
+from core.report.distances import held_views
 from core.report.drawings import drawing_view
 from core.report.fields import around_steps, step_fields
 from core.report.fits import fit_view
@@ -42,7 +42,6 @@ from core.views.report import (
     CheckView,
     FaceView,
     FindingView,
-    HeldView,
     MassView,
     MeasureView,
     OutlineView,
@@ -285,7 +284,7 @@ def _step_view(result: StepResult, implicit: bool, around: Surroundings) -> Step
         fields=step_fields(result, around),
         outlines=outlines,
         adds_outlines=bool(kind and kind.has_stations),
-        held=_held_views(path, result),
+        held=held_views(path, result),
         says=result.says,
         warns=list(result.warns),
         drawing=drawing_view(result),
@@ -313,31 +312,6 @@ def _outline_views(path: str, spec: OutlineSpec, words: str) -> list[OutlineView
         joined = f"{words}, joined {index + 1}"
         found += _outline_views(f"{path}.more.{index}.outline", further.outline, joined)
     return found
-
-
-_PLAIN_NUMBER = re.compile(r"\s*-?(\d+(\.\d+)?|(\d+\s+)?\d+/\d+)\s*(mm|cm|in|\")?\s*")
-
-
-def _held_views(path: str, result: StepResult) -> list[HeldView]:
-    """The distances across the face of a step's place, to be drawn on the solid."""
-    at = result.placed
-    if at is None or result.step.place is None or not result.step.place.on:
-        return []
-    views = []
-    for held in at.held:
-        text = getattr(result.step.place, held.field)
-        views.append(
-            HeldView(
-                path=f"{path}.place.{held.field}",
-                start=held.start,
-                end=held.end,
-                way=held.way,
-                value=held.value_mm,
-                text=text,
-                plain=text == "" or _PLAIN_NUMBER.fullmatch(text) is not None,
-            )
-        )
-    return views
 
 
 def _part_view(

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from core.checks.finished import mesh_of
-from core.project.results import Solution
+from core.project.results import PartResult, Solution
 from core.proof.mass import measure_bulk
-from core.views.report import FaceView, SketchFit, SketchPart, SketchView
+from core.report.distances import held_views
+from core.views.report import FaceView, HeldView, SketchFit, SketchPart, SketchView
 
 
 def sketch_view(solution: Solution) -> SketchView:
@@ -30,6 +31,7 @@ def sketch_view(solution: Solution) -> SketchView:
                 faces=faces,
                 size_mm=bulk.size_mm,
                 centre_mm=bulk.centre_mm,
+                held=_held(result),
             )
         )
     fits = [
@@ -38,3 +40,9 @@ def sketch_view(solution: Solution) -> SketchView:
         if fit.meeting
     ]
     return SketchView(parts=parts, fits=fits)
+
+
+def _held(result: PartResult) -> dict[str, list[HeldView]]:
+    path = f"parts.{result.part.name}.steps"
+    found = {one.step.id: held_views(f"{path}.{one.step.id}", one) for one in result.steps}
+    return {step: views for step, views in found.items() if views}

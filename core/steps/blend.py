@@ -12,7 +12,7 @@ from core.solids.finishing import every_edge_rounded
 from core.steps.field import Field
 from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
-from core.steps.state import Feature, PartState, did
+from core.steps.state import Feature, PartState, did, something_left
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,8 +53,7 @@ class Blend(StepKind):
             raise BuildError(
                 what if made.left else f"there is no {where} edge here", remedy="a smaller radius"
             )
-        if made.body.is_empty:
-            raise BuildError("the blend leaves nothing of the part", remedy="a smaller radius")
+        something_left(made.body, "a smaller radius")
         quantities = {
             "edges": length(made.along),
             "left_sharp": Quantity(float(made.left), Dimension()),

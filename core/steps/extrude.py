@@ -25,7 +25,7 @@ from core.steps.reach import (
     next_face_below,
 )  # fmt: skip
 from core.steps.registry import Cures, Start, StepInput, StepKind, register
-from core.steps.state import Feature, PartState, Recess
+from core.steps.state import Feature, PartState, Recess, something_left
 
 MODES = ("add", "cut", "common")
 DIRECTIONS = (
@@ -50,8 +50,7 @@ def applied(mode: str, state: PartState, tool: Body) -> Body:
         return tool
     before = state.body
     after = {"add": before + tool, "cut": before - tool, "common": before & tool}[mode]
-    if after.is_empty:
-        raise BuildError("this leaves nothing of the part", remedy="a smaller cut")
+    something_left(after, "a smaller cut")
     if mode == "cut" and abs(after.volume_mm3 - before.volume_mm3) < 1e-6:
         raise BuildError("this cut meets no material", remedy="check its place and its direction")
     if mode == "add" and abs(after.volume_mm3 - before.volume_mm3) < 1e-6:

@@ -12,7 +12,7 @@ from core.solids import Prism, prism_body
 from core.steps.field import Field
 from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
-from core.steps.state import Feature, PartState
+from core.steps.state import Feature, PartState, something_left
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,8 +55,7 @@ class Flats(StepKind):
                 turned = given.frame.turned(side + 180 * pair / pairs)
                 frame = turned.shifted(0, across / 2 + reach / 2)
                 after = after - prism_body(Prism(frame, slab, -depth, reach), given.step, "outside")
-        if after.is_empty:
-            raise BuildError("the flats leave nothing of the part", remedy="a larger size across")
+        something_left(after, "a larger size across")
         if abs(after.volume_mm3 - body.volume_mm3) < 1e-6:
             raise BuildError(
                 f"flats {across:g} mm apart do not touch the shaft", remedy="a smaller size across"

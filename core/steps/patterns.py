@@ -21,7 +21,7 @@ from core.solids import Body, Frame
 from core.steps.field import Field
 from core.steps.fields import Fields
 from core.steps.registry import Cures, StepInput, StepKind, register
-from core.steps.state import Feature, PartState
+from core.steps.state import Feature, PartState, something_left
 
 LEFT_MM2 = 1e-3
 MEETS_MM3 = 1e-6  # a copy that shares less with the part does not meet it
@@ -107,9 +107,7 @@ def _acted(body: Body, mode: str, piece: Body, copies: list[Manifold]) -> tuple[
         return body, piece
     tools = Body(_together(copies), piece.sources)
     body = body - tools if mode == "cut" else body + tools
-    if body.is_empty:
-        raise BuildError("the copies leave nothing of the part")
-    return body, tools + piece
+    return something_left(body, "fewer copies"), tools + piece
 
 
 def spot_of(feature: Feature) -> NDArray[np.float64]:

@@ -22,7 +22,7 @@ from core.steps.edge_list import read_edges
 from core.steps.field import Field
 from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind
-from core.steps.state import Feature, PartState, did
+from core.steps.state import Feature, PartState, did, something_left
 
 FOOT_ROOT_MM = 0.2  # how deep a foot is rooted in its face
 NEIGHBOURS = 1e-3  # of what is due: more taken off than that was something else's
@@ -106,8 +106,7 @@ class FinishedEdges(StepKind):
             self.edge_shape,
             given.step,
         )
-        if made.body.is_empty:
-            raise BuildError("this leaves nothing of the part", remedy="a smaller size")
+        something_left(made.body)
         feature = Feature(given.step, quantities={"edges": length(made.along)})
         return given.state.made(made.body, did(feature, made.acts))
 
@@ -180,9 +179,7 @@ class FinishedEdges(StepKind):
                 remedy=f"at most {recess.depth:.4g} mm",
             )
         flare = _flare(recess.frame, recess.outline, Rim(self.shape, size), given.step)
-        body = given.state.solid() - flare
-        if body.is_empty:
-            raise BuildError("this leaves nothing of the part", remedy="a smaller size")
+        body = something_left(given.state.solid() - flare)
         whole = Feature(given.step, tool=feature.tool + flare, mode="cut")
         return given.state.made(body, whole)
 

@@ -21,7 +21,7 @@ from core.steps.extrude import CLEAR_MM
 from core.steps.field import Field
 from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
-from core.steps.state import Feature, Mouth, PartState
+from core.steps.state import Feature, Mouth, PartState, something_left
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,8 +83,7 @@ class Shell(StepKind):
             *_windows(prism, cavity, opened, given.step),
         ):
             hollow = hollow - tool
-        if hollow.is_empty:
-            raise BuildError("this leaves nothing of the part", remedy="a thicker wall")
+        something_left(hollow, "a thicker wall")
         shell = _feature(given.step, feature, prism, cavity, wall, opened)
         return given.state.made(hollow, replace(feature, prism=prism), shell)
 

@@ -16,6 +16,26 @@ from core.solids.turned import Lathe
 from core.threads import Thread
 
 
+def something_left(body: Body, remedy: str = "a smaller size") -> Body:
+    """A part's body, as long as there is any.
+
+    Raises:
+        BuildError: nothing is left; ``remedy`` says what would do.
+
+    >>> from core.outlines import rectangle
+    >>> from core.solids import prism_body
+    >>> cube = prism_body(Prism(Frame(), rectangle(4, 4), 0, 4), "cube")
+    >>> something_left(cube) is cube
+    True
+    >>> something_left(cube - cube)
+    Traceback (most recent call last):
+    core.errors.BuildError: this leaves nothing of the part
+    """
+    if body.is_empty:
+        raise BuildError("this leaves nothing of the part", remedy=remedy)
+    return body
+
+
 @dataclass(frozen=True)
 class Mouth:
     """The open rim of a hollow body: where a lid goes.

@@ -204,13 +204,17 @@ class PartView(View):
 
 
 class SketchPart(View):
-    """A part's coarse solid; size and centre only say where it is drawn."""
+    """A part's coarse solid; size and centre only say where it is drawn.
+
+    ``held`` are the distances of its steps that have any, by the step's id.
+    """
 
     name: str
     key: str
     faces: list[FaceView]
     size_mm: Vec3
     centre_mm: Vec3
+    held: dict[str, list[HeldView]]
 
 
 class SketchFit(View):

@@ -32,9 +32,12 @@ def covering(everything: Iterable[T], ways: Callable[[T], Collection[Hashable]])
     return [one for one in each if one in chosen]
 
 
-def drawn_as(spec: Field) -> Hashable:
+def drawn_as(spec: Field) -> set[Hashable]:
     """What decides which control a field has, and when it is seen."""
-    return (
-        spec.kind, bool(spec.when or spec.unless), bool(spec.suggests), bool(spec.beside),
-        spec.among, spec.measured,
-    )  # fmt: skip
+    return {
+        (spec.kind, "waits", bool(spec.when or spec.unless)),
+        (spec.kind, "among", spec.among),
+        (spec.kind, "measured", spec.measured),
+        ("suggests", bool(spec.suggests)),
+        ("beside", bool(spec.beside)),
+    }

@@ -42,7 +42,7 @@ def test_a_rail_stood_another_way_hangs_no_more(walker: Walker) -> None:
     stance = best.get_attribute("data-stance")
     assert "every layer is carried" in best.text
     walker.saying("stand it so").click()
-    walker.settled()
+    walker.built()
     walker.until(lambda: "as it stands now" in walker.one("li[data-stance]").text)
     kept = Project.objects.get(title="Sluice gate").current.document
     assert f'"stance":"{stance}"' in kept.replace(" ", "").replace("\n", "")
@@ -65,7 +65,7 @@ def test_a_part_is_seen_layer_by_layer_and_its_infill_changed(walker: Walker) ->
     infill.send_keys(Keys.CONTROL, "a")
     infill.send_keys("100", Keys.ENTER)
     walker.until(lambda: float(walker.text('[data-sliced="mass"]').rstrip("g")) > 1.5 * before)
-    walker.settled()
+    walker.built()
 
 
 def test_a_finding_is_left_as_it_is_with_a_reason(walker: Walker) -> None:
@@ -76,11 +76,11 @@ def test_a_finding_is_left_as_it_is_with_a_reason(walker: Walker) -> None:
     reason = walker.one('[id^="reason-"]')
     reason.send_keys("it only holds hooks", Keys.ENTER)
     walker.see("accepted: it only holds hooks")
-    walker.settled()
+    walker.built()
     walker.go(walker.driver.current_url.removeprefix(walker.url))
     walker.click('[data-reading="thinnest wall"]')
     walker.see("accepted: it only holds hooks")
     walker.press("no longer")
     walker.saying("leave it so")
-    walker.settled()
+    walker.built()
     assert '"reason"' not in Project.objects.get(title="Hook tin").current.document

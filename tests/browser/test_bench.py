@@ -104,7 +104,7 @@ def test_versions_are_named_compared_and_gone_back_to(walker: Walker) -> None:
     walker.open("Bait tin")
     walker.drawn()
     walker.type("measures.tall", "44")
-    walker.settled()
+    walker.built()
     walker.press("history")
     walker.see("measure tall")
     walker.see("Tin height")

@@ -65,7 +65,7 @@ def test_makers_come_in_by_invitation_and_see_what_is_shared_with_them(
     walker.all("form input")[1].send_keys(PASSWORD + Keys.ENTER)
     walker.see("Deck in halves")
     walker.go(f"/p/{project}")
-    walker.settled()
+    walker.built()
     walker.press("share")
     walker.see("Who may see this project?")
     walker.saying("to read", "[role=dialog] button").click()

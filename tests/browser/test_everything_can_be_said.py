@@ -7,6 +7,7 @@ from __future__ import annotations
 import json
 import re
 import urllib.request
+from collections.abc import Hashable, Iterable
 from typing import Any
 
 from selenium.webdriver.common.keys import Keys
@@ -46,6 +47,11 @@ def put(walker: Walker, data: dict[str, Any]) -> int:
     )
     with urllib.request.urlopen(request) as answer:
         return int(json.load(answer)["id"])
+
+
+def drawn(fields: Iterable[Field]) -> set[Hashable]:
+    """The ways in which a kind's fields are drawn."""
+    return {way for one in fields for way in drawn_as(one)}
 
 
 def at(data: Any, path: str) -> str:
@@ -159,7 +165,7 @@ class Said:
         told = {key: text for key, text in texts.items() if key.rpartition(".")[0] not in edges}
         told |= {f"{path}.{spec.name}": typed[spec.name] for spec in specs if spec.kind == "edges"}
         self.wanted |= {key: text.strip() for key, text in told.items()}
-        self.walker.settled()
+        self.walker.kept()
 
     def _choose_another(self, path: str, spec: Field, typed: dict[str, str]) -> None:
         now = typed.get(spec.name, spec.default)
@@ -190,7 +196,7 @@ class Said:
             self.walker.keys(Keys.ESCAPE)
         self.walker.until(lambda: not self.walker.all("[role=listbox]"), "the list stays")
         if others:  # else it can be nothing else here
-            self.walker.settled()
+            self.walker.kept()
             assert self.held(path) != before, f"{path} stays at {before!r}"
 
     def held(self, path: str) -> str:
@@ -204,14 +210,14 @@ class Said:
         self.wanted[path] = value
 
     def check(self) -> None:
-        self.walker.settled()
+        self.walker.kept()
         data = kept(self.project)
         assert {path: at(data, path) for path in self.wanted} == self.wanted
 
 
 def test_every_field_of_every_step(bare_walker: Walker) -> None:
     seen: set[Field] = set()
-    for kind in covering(SAMPLES, lambda one: {drawn_as(spec) for spec in STEPS[one].fields}):
+    for kind in covering(SAMPLES, lambda one: drawn(STEPS[one].fields)):
         data = document(kind)
         steps = data["parts"][0]["steps"]
         if len(steps) == 1:
@@ -222,7 +228,7 @@ def test_every_field_of_every_step(bare_walker: Walker) -> None:
                 line["fields"][spec.name] = "body.top | body.left"
         project = put(bare_walker, data)
         bare_walker.go(f"/p/{project}")
-        bare_walker.settled()
+        bare_walker.kept()
         said = Said(
             bare_walker, project, f'[data-step="{line["id"]}"]', "more that can be set", seen
         )
@@ -234,9 +240,7 @@ def test_every_field_of_every_step(bare_walker: Walker) -> None:
 
 
 def test_every_field_of_every_outline(bare_walker: Walker) -> None:
-    for kind, spec in covering(
-        OUTLINES.items(), lambda one: {drawn_as(field) for field in one[1].fields}
-    ):
+    for kind, spec in covering(OUTLINES.items(), lambda one: drawn(one[1].fields)):
         below = block("5")
         fields = {"drawing": "fish"} if kind == "traced" else {}
         raised = step("extrude", (kind, fields), on="body.top", height="3")
@@ -245,7 +249,7 @@ def test_every_field_of_every_outline(bare_walker: Walker) -> None:
                 "parts": [{"name": "part", "steps": [below, raised]}]}  # fmt: skip
         project = put(bare_walker, data)
         bare_walker.go(f"/p/{project}")
-        bare_walker.settled()
+        bare_walker.kept()
         said = Said(bare_walker, project, '[data-step="extrude"]', "more that can be set")
         said.group("parts.part.steps.extrude.outline.fields", spec.fields, dict(fields))
         said.check()
@@ -257,9 +261,7 @@ def test_every_field_of_every_fit(bare_walker: Walker) -> None:
         {"name": "first", "steps": [block("30"), hollow]},
         {"name": "second", "steps": [block("20")]},
     ]
-    for kind, spec in covering(
-        FITS.items(), lambda one: {drawn_as(field) for field in one[1].fields}
-    ):
+    for kind, spec in covering(FITS.items(), lambda one: drawn(one[1].fields)):
         bare = from_data(
             {"format": "fair-hinge-project", "version": 2, "title": kind, "parts": parts}
         )
@@ -268,7 +270,7 @@ def test_every_field_of_every_fit(bare_walker: Walker) -> None:
         data = made.model_dump(mode="json")
         project = put(bare_walker, data)
         bare_walker.go(f"/p/{project}/fit/{name}")
-        bare_walker.settled()
+        bare_walker.kept()
         said = Said(bare_walker, project, "main", "more that can be set")
         said.group(f"fits.{name}.fields", spec.fields, dict(data["fits"][0]["fields"]))
         said.check()

@@ -28,7 +28,7 @@ def first_for(walker: Walker, words: str) -> str:
         const input = document.querySelector('[aria-label="find anything by a word"]');
         input.value = words;
         input.dispatchEvent(new Event("input", { bubbles: true }));
-        requestAnimationFrame(() => requestAnimationFrame(() => {
+        setTimeout(() => setTimeout(() => {
           const first = document.querySelector("[data-command-item] .truncate");
           done(first ? first.textContent.trim() : "");
         }));

@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 from selenium.webdriver.common.keys import Keys
 
+from tests.browser.covering import WHOLE
 from tests.browser.walker import Walker
 from workshop.models import Project
 
@@ -19,9 +20,9 @@ def test_a_screw_cap_from_nothing_and_its_forecast(walker: Walker) -> None:
     walker.one('[aria-label="find anything by a word"]').send_keys("extrude circle", Keys.ENTER)
     walker.until(lambda: walker.driver.switch_to.active_element.get_attribute("data-path"))
     walker.keys("24", Keys.ENTER)
-    walker.settled()
+    walker.built()
     walker.type("parts.part.steps.body.fields.height", "30")
-    walker.settled()
+    walker.built()
     walker.press("+ part")
     walker.press("something that must meet Part")
     walker.one('[aria-label="find anything by a word"]').send_keys("cap")
@@ -29,12 +30,12 @@ def test_a_screw_cap_from_nothing_and_its_forecast(walker: Walker) -> None:
     walker.see("a new part, made by the fit")
     walker.press("make it")
     walker.see("It should feel")
-    walker.settled()
+    walker.built()
     walker.see("85% sure to be free")
     walker.see("flank gap")
     walker.see("turns shared")
     walker.choose('[aria-label^="the other part is a"]', "round cap")
-    walker.settled()
+    walker.built()
     walker.see("2.50 turns")
     document = Project.objects.get(title="New project").current.document
     assert '"screw"' in document and '"round cap"' in document
@@ -72,7 +73,7 @@ def test_a_track_that_overlaps_is_cured_on_the_unrolled_cylinder(walker: Walker)
     run.send_keys(Keys.CONTROL, "a", Keys.NULL, "20 mm", Keys.TAB)
     walker.until(lambda: "runs into the next by" not in walker.text(), "cured")
     walker.see("of wall stands between neighbouring grooves")
-    walker.settled()
+    walker.built()
     assert "right 20 mm" in Project.objects.get(title="Buoy").current.document
 
 
@@ -89,14 +90,11 @@ def test_a_drawing_is_brought_in_and_cut(walker: Walker, tmp_path) -> None:
     walker.see("no drawing is chosen")
     walker.one('[aria-label="bring in an SVG or DXF drawing"]').send_keys(str(file))
     walker.see("left out of sign.svg")
-    walker.settled()
+    walker.built()
     assert '"sign"' in Project.objects.get(title="Mooring wrench").current.document
 
 
-@pytest.mark.parametrize("theme", ["day", "night"])
-def test_the_fit_desks_pass_axe(walker: Walker, theme: str) -> None:
-    walker.go("/")
-    walker.driver.execute_script(f"localStorage.setItem('theme', '{theme}')")
+def test_the_fit_desks_pass_axe_by_day_and_night(walker: Walker) -> None:
     for title, fit, view in (
         ("Buoy", "Twist lock", "unrolled"),
         ("Drawbridge", "Bridge hinge", "moving"),
@@ -111,7 +109,11 @@ def test_the_fit_desks_pass_axe(walker: Walker, theme: str) -> None:
         assert walker.axe() == []
 
 
-@pytest.mark.parametrize(("unit", "across", "long"), [("mm", "6", "30"), ("in", "0.25", "1.2")])
+# in inches the same desk: ./test --whole
+UNITS = [("mm", "6", "30"), ("in", "0.25", "1.2")][: 2 if WHOLE else 1]
+
+
+@pytest.mark.parametrize(("unit", "across", "long"), UNITS)
 def test_a_nut_that_drops_over_is_a_stop_and_cured_at_its_desk(
     walker: Walker, unit: str, across: str, long: str
 ) -> None:
@@ -120,26 +122,26 @@ def test_a_nut_that_drops_over_is_a_stop_and_cured_at_its_desk(
     walker.see("Nothing here yet")
     if unit == "in":
         walker.choose('header button[aria-label^="units"]', "in")
-        walker.settled()
+        walker.built()
     walker.step("circle")
     walker.type("parts.part.steps.body.outline.fields.diameter", across)
     walker.type("parts.part.steps.body.fields.height", long)
-    walker.settled()
+    walker.built()
     walker.press("+ part")
     walker.press("something that must meet Part")
     walker.one('[aria-label="find anything by a word"]').send_keys("bolt")
     walker.saying("Screw: bolt and nut", "[role=option]").click()
     walker.press("make it")
     walker.see("It should feel")
-    walker.settled()
+    walker.built()
     fit = walker.driver.current_url.rsplit("/", 1)[1]
     walker.type(f"fits.{fit}.fields.designation", "M6" if unit == "mm" else "1/4-28 UNF")
-    walker.settled()
+    walker.built()
     # as it is proposed, half the depth of thread is left, which is no free fit any more
     walker.see("most likely", '[aria-label="what is wrong with it"]')
     walker.see("of their depth")
     walker.type(f"fits.{fit}.gap", "0.46 mm")
-    walker.settled()
+    walker.built()
     walker.see("nothing engages", '[aria-label="what is wrong with it"]')
     walker.press("do it")
     walker.until(lambda: "nothing engages" not in walker.text())

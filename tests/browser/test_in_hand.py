@@ -31,7 +31,7 @@ def test_a_part_is_renamed_coloured_copied_moved_hidden_and_taken_away(walker: W
     walker.click('[aria-label="colour #b39bb0"]')
     walker.keys(Keys.ESCAPE)
     walker.choose('button[aria-label^="material of the Worm tin"]', "PETG")
-    walker.settled()
+    walker.built()
     tin = kept(project)["parts"][0]
     assert (tin["label"], tin["colour"], tin["material"]) == ("Worm tin", "#b39bb0", "PETG")
     walker.see("in PETG", '[data-reading="mass, solid"]')
@@ -39,7 +39,7 @@ def test_a_part_is_renamed_coloured_copied_moved_hidden_and_taken_away(walker: W
     def act(words: str) -> None:
         walker.click('[aria-label^="what to do with the"]')
         walker.press(words)
-        walker.settled()
+        walker.built()
 
     act("once more, without its fits")
     walker.until(lambda: [p["label"] for p in kept(project)["parts"]][1] == "Worm tin, again")
@@ -58,7 +58,7 @@ def test_a_part_is_renamed_coloured_copied_moved_hidden_and_taken_away(walker: W
     walker.driver.execute_script("document.activeElement.blur()")
     walker.chord(Keys.CONTROL, "z")  # taken back like any other change
     walker.until(lambda: kept(project)["parts"][2]["shown"] == "solid")
-    walker.settled()
+    walker.built()
     act("see through it")
     assert kept(project)["parts"][2]["shown"] == "seen through"
     act("draw it solid")
@@ -66,7 +66,7 @@ def test_a_part_is_renamed_coloured_copied_moved_hidden_and_taken_away(walker: W
     assert len(kept(project)["parts"]) == 2
     walker.chord(Keys.CONTROL, "z")
     walker.until(lambda: len(kept(project)["parts"]) == 3)
-    walker.settled()
+    walker.built()
     walker.chord(Keys.CONTROL, "y")
     walker.until(lambda: len(kept(project)["parts"]) == 2)
 
@@ -78,7 +78,7 @@ def test_a_new_part_is_the_one_in_hand(walker: Walker) -> None:
     walker.until(
         lambda: walker.one('[aria-label="name of this part"]').get_attribute("value") == "Part"
     )
-    walker.settled()
+    walker.built()
     walker.step("disc")
     parts = {p["name"]: p for p in kept(project_of("Bait tin"))["parts"]}
     assert [s["kind"] for s in parts["part"]["steps"]] == ["extrude"]
@@ -93,15 +93,15 @@ def test_a_fit_is_renamed_becomes_another_kind_and_is_taken_away(walker: Walker)
     name.send_keys(Keys.CONTROL, "a")
     name.send_keys("Snug lid", Keys.ENTER)
     walker.choose('button[aria-label^="which part gives way"]', "the inner part, Tin,")
-    walker.settled()
+    walker.built()
     fit = kept(project)["fits"][0]
     assert (fit["label"], fit["gives_way"]) == ("Snug lid", "inner")
     walker.choose('button[aria-label^="kind of fit"]', "Tray on a ledge")
     walker.until(lambda: kept(project)["fits"][0]["kind"] == "tray")
-    walker.settled()
+    walker.built()
     walker.press("take this fit away, keep the parts")
     walker.until(lambda: walker.driver.current_url.endswith(f"/p/{project}"))
-    walker.settled()
+    walker.built()
     document = kept(project)
     assert document["fits"] == [] and len(document["parts"]) == 2
     assert all(s["kind"] != "fit" for part in document["parts"] for s in part["steps"])
@@ -114,7 +114,7 @@ def test_both_places_of_a_fit_are_pressed(walker: Walker) -> None:
     project = project_of("Drawbridge")
     fit = kept(project)["fits"][0]
     walker.go(f"/p/{project}/fit/{fit['name']}")
-    walker.settled()
+    walker.built()
     before = fit["place_b"]["on"]
     walker.click(f'button[data-point="fits.{fit["name"]}.place_b.on"]')
     walker.see("Press on", '[aria-label="stage"]')
@@ -128,7 +128,7 @@ def test_both_places_of_a_fit_are_pressed(walker: Walker) -> None:
             and "back of plate" not in walker.text(chosen)
         ),
     )
-    walker.settled()
+    walker.built()
     assert kept(project)["fits"][0]["place_b"]["on"] != before
 
 
@@ -142,7 +142,7 @@ def test_what_is_half_typed_outlives_a_reload(walker: Walker) -> None:
     walker.until(lambda: walker.field("measures.tall").get_attribute("value") == "51")
     assert '"51"' not in json.dumps(kept(project_of("Bait tin")))
     walker.field("measures.tall").send_keys(Keys.ENTER)
-    walker.settled()
+    walker.built()
     assert '"51"' in json.dumps(kept(project_of("Bait tin")))
 
 
@@ -157,7 +157,7 @@ def test_a_number_typed_while_the_workshop_is_away_stays_and_is_marked(walker: W
     assert walker.field(path).get_attribute("value") == "33"
     walker.see("no connection: kept in this browser")
     walker.online()
-    walker.settled()
+    walker.built()
     assert walker.field(path).get_attribute("data-dirty") == "false"
 
 
@@ -166,7 +166,7 @@ def test_what_a_distance_is_told_from_comes_when_its_list_is_opened(walker: Walk
     project = project_of("Keeper")
     across, up = (f'[data-path="parts.body.steps.peg.place.{one}_from"]' for one in ("x", "y"))
     walker.choose(across, "from the left edge")
-    walker.settled()
+    walker.built()
     peg = next(s for s in kept(project)["parts"][0]["steps"] if s["id"] == "peg")
     assert peg["place"]["x_from"].endswith("left")
     walker.see("from the left edge", across)
@@ -188,12 +188,12 @@ def test_what_is_refused_stays_until_it_is_taken_back(walker: Walker) -> None:
     assert walker.field("measures.tall").get_attribute("value") == "9" * 500
     # what is typed after it is not dropped with it
     walker.type("measures.tall", "44")
-    walker.settled()
+    walker.built()
     assert '"44"' in json.dumps(kept(project))
     walker.type("measures.tall", "9" * 500)
     walker.see("not taken:")
     walker.press("back to what was kept")
-    walker.settled()
+    walker.built()
     assert walker.field("measures.tall").get_attribute("value") == "44"
 
 
@@ -206,7 +206,7 @@ def test_a_project_thrown_away_elsewhere_is_kept_as_new(walker: Walker) -> None:
     walker.see("thrown away elsewhere")
     walker.press("keep it as a new project")
     walker.until(lambda: f"/p/{old}" not in walker.driver.current_url)
-    walker.settled()
+    walker.built()
     assert '"47"' in json.dumps(kept(project_of("Bait tin")))
 
 
@@ -229,7 +229,7 @@ def test_what_was_changed_here_and_there_is_chosen_one_by_one(walker: Walker) ->
     assert walker.axe() == []
     walker.click('[aria-label="tall: 41, as here"]')
     walker.press("keep it so")
-    walker.settled()
+    walker.built()
     assert walker.field("measures.wall").get_attribute("value") == "3"
     told = {m["name"]: m["expression"] for m in kept(project.id)["measures"]}
     assert (told["tall"], told["wall"]) == ("41", "3")
@@ -281,10 +281,7 @@ def test_one_press_skips_to_sheet_stage_and_readings(walker: Walker) -> None:
         )
 
 
-@pytest.mark.parametrize("theme", ["day", "night"])
-def test_what_opens_on_the_desk_passes_axe(walker: Walker, theme: str) -> None:
-    walker.go("/")
-    walker.driver.execute_script(f"localStorage.setItem('theme', '{theme}')")
+def test_what_opens_on_the_desk_passes_axe_by_day_and_night(walker: Walker) -> None:
     walker.open("Bait tin")
     walker.drawn()
     walker.press_on("of")
@@ -309,20 +306,18 @@ def test_what_opens_on_the_desk_passes_axe(walker: Walker, theme: str) -> None:
 def test_nothing_is_cut_off_on_narrower_screens(walker: Walker, width: int) -> None:
     driver = walker.driver
     size = {"width": width, "height": 800, "deviceScaleFactor": 1, "mobile": False}
+    project = project_of("Bait tin")
     try:
         driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", size)
-        walker.open("Bait tin")
-        project = project_of("Bait tin")
-        for page in ("", "/fit/slip"):
+        for page in ("/fit/slip", ""):
             walker.go(f"/p/{project}{page}")
-            walker.settled()
+            walker.built()
             wide = driver.execute_script("return document.documentElement.scrollWidth")
             assert wide <= width, (page, wide)
             sheet = walker.one("#sheet, main")
             assert sheet.size["width"] > 0.4 * width
-        walker.go(f"/p/{project}")
         walker.type("measures.tall", "40")
-        walker.settled()
+        walker.built()
         if width < 700:  # one under the other
             stage, sheet = walker.one("#stage"), walker.one("#sheet")
             assert stage.location["y"] >= sheet.location["y"] + sheet.size["height"] - 2

@@ -17,7 +17,7 @@ def test_a_hinged_lid_is_taken_hold_of(bare_walker: Walker) -> None:
     walker.click('[data-starter="clip_box"]')
     walker.press("begin with these")
     walker.until(lambda: "/p/" in walker.driver.current_url)
-    walker.settled()
+    walker.built()
     open_ = walker.drawn()
     walker.press("moving")
     handle = walker.steady(HANDLE)
@@ -50,7 +50,7 @@ def test_what_was_done_is_put_in_order(bare_walker: Walker) -> None:
     project = empty_page(walker)
     for text in ("zeal = 3", "able = 7"):
         walker.one('[aria-label="add a measure, as name = expression"]').send_keys(text, Keys.ENTER)
-        walker.settled()
+        walker.built()
     walker.go(f"/p/{project}/history")
 
     def numbers() -> list[str]:
@@ -69,7 +69,7 @@ def test_what_was_done_is_put_in_order(bare_walker: Walker) -> None:
 def test_what_followed_does_not_lie_on_the_bar_that_moves_a_fit(walker: Walker) -> None:
     walker.open("Tackle case")
     walker.type("measures.long", "93")
-    walker.settled()
+    walker.built()
     walker.see("Tray width", ".slip")
     walker.press("moving")
     walker.saying("play").click()  # is refused where something lies on it

@@ -26,7 +26,7 @@ def say(walker: Walker, words: str) -> None:
     field.click()
     field.send_keys(words, Keys.ENTER)
     walker.until(lambda: walker.one(WORDS).get_attribute("value") == "")
-    walker.settled()
+    walker.built()
 
 
 def value(field: str, move: int, index: int) -> str:
@@ -38,7 +38,7 @@ def drag(walker: Walker, handle: str, right: int, down: int) -> None:
     ActionChains(walker.driver, duration=60).click_and_hold(grip).move_by_offset(
         right // 2, down // 2
     ).move_by_offset(right - right // 2, down - down // 2).release().perform()
-    walker.settled()
+    walker.built()
 
 
 def test_a_bottle_is_drawn_turned_hollowed_and_capped(bare_walker: Walker) -> None:
@@ -54,11 +54,11 @@ def test_a_bottle_is_drawn_turned_hollowed_and_capped(bare_walker: Walker) -> No
     # two tangent arcs: one pressed, its numbers typed; one said
     walker.click('[data-add-move="turn"]')
     walker.until(lambda: len(walker.all("[data-move]")) == 5)
-    walker.settled()
+    walker.built()
     walker.type(value(field, 4, 0), "50")
-    walker.settled()
+    walker.built()
     walker.type(value(field, 4, 1), "12")
-    walker.settled()
+    walker.built()
     say(walker, "turn right 50 radius 12, up 18, left ?, close")
     walker.see("nothing is open", "main")
     aside = 2 * 12 * (1 - math.cos(math.radians(50)))
@@ -72,7 +72,7 @@ def test_a_bottle_is_drawn_turned_hollowed_and_capped(bare_walker: Walker) -> No
     walker.one("[data-add]")
     hollow = walker.step("hollow the whole part")
     walker.type(path(hollow, "fields.wall"), "2")
-    walker.settled()
+    walker.built()
     walker.driver.execute_script("document.activeElement.blur()")
     walker.keys("/")
     walker.one('[aria-label="find anything by a word"]').send_keys("cap")
@@ -80,7 +80,7 @@ def test_a_bottle_is_drawn_turned_hollowed_and_capped(bare_walker: Walker) -> No
     walker.keys(Keys.ENTER)
     walker.press("make it")
     walker.until(lambda: "/fit/" in walker.driver.current_url)
-    walker.settled()
+    walker.built()
     fit = kept(project)["fits"][0]
     assert fit["kind"] == "screw"
     # the cap begins round the neck, with a thread as wide as that
@@ -105,7 +105,7 @@ def test_points_are_dragged_in_whole_steps_and_expressions_are_left_alone(
     walker.press("draw it")
     walker.one(f'[data-path="{value(field, 0, 0)}"]')
     walker.type(value(field, 0, 0), "2 * 15 mm")
-    walker.settled()
+    walker.built()
     walker.until(lambda: walker.one('[data-dimension="0.0"]').text == "2 * 15 mm")
     drag(walker, "end.1", 0, -97)
     text = moves(project)
@@ -132,14 +132,14 @@ def test_an_outline_is_drawn_by_the_keyboard_alone(bare_walker: Walker) -> None:
     walker.one('[data-move="3"]')
     field = walker.one(WORDS)
     field.send_keys("round 5", Keys.ENTER)
-    walker.settled()
+    walker.built()
     walker.until(lambda: moves(project).endswith("down ?, round 5"))
     # arrow keys move a point
     corner = walker.one('[data-handle="end.0"]')
     walker.driver.execute_script("arguments[0].focus()", corner)
     for _ in range(3):
         walker.driver.switch_to.active_element.send_keys(Keys.ARROW_RIGHT)
-        walker.settled()
+        walker.built()
     walker.until(lambda: moves(project).startswith("right 43 mm"))
     # what is wrong is said at its line and mended there
     field = walker.one(WORDS)
@@ -149,7 +149,7 @@ def test_an_outline_is_drawn_by_the_keyboard_alone(bare_walker: Walker) -> None:
     bad.send_keys(Keys.CONTROL, "a")
     bad.send_keys("chamfer 2", Keys.ENTER)
     walker.until(lambda: "sideways" not in moves(project))
-    walker.settled()
+    walker.built()
     walker.one('[aria-label="what to do with move 2"]').send_keys(Keys.ENTER)
     walker.until(lambda: walker.all("[role=menu]"))
     walker.press("strike out")
@@ -165,7 +165,7 @@ def test_a_press_on_the_paper_adds_a_line_and_crossings_are_marked(bare_walker: 
     walker.press("draw it")
     walker.one('[data-move="3"]')
     walker.press("begin afresh")
-    walker.until(lambda: moves(project) == "start 0 0")
+    walker.until(lambda: moves(project) == "start 0 0" and len(walker.all("[data-move]")) == 1)
     paper = walker.one("svg[role=group]")
 
     def press(right: int, down: int) -> None:
@@ -174,7 +174,7 @@ def test_a_press_on_the_paper_adds_a_line_and_crossings_are_marked(bare_walker: 
             paper, right, down
         ).click().perform()
         walker.until(lambda: len(walker.all("[data-move]")) == count + 1)
-        walker.settled()
+        walker.built()
 
     press(0, 0)
     assert moves(project).split(", ")[1].split()[0] in ("to", "right", "up")
@@ -188,7 +188,7 @@ def test_a_standard_outline_is_taken_apart_and_goes_out_as_dxf(bare_walker: Walk
     project = empty_page(walker)
     body = walker.step("disc")
     walker.type(path(body, "outline.fields.diameter"), "24")
-    walker.settled()
+    walker.built()
     walker.click('[data-draw-outline="outline"]')
     walker.until(lambda: len(walker.all("[data-move]")) == 3)
     assert moves(project).count("arc to") == 2
@@ -222,7 +222,7 @@ def test_a_cup_is_turned_and_hollowed_in_either_unit(
     project = empty_page(walker)
     if unit == "in":
         walker.choose('header button[aria-label^="units"]', "in")
-        walker.settled()
+        walker.built()
     radius, tall, wall = (20.0, 40.0, 2.0) if unit == "mm" else (0.8, 1.6, 0.08)
     turned = walker.step("lathe")
     walker.press("draw it")
@@ -234,7 +234,7 @@ def test_a_cup_is_turned_and_hollowed_in_either_unit(
     walker.one("[data-add]")
     hollow = walker.step("hollow the whole part")
     walker.type(path(hollow, "fields.wall"), f"{wall:g}")
-    walker.settled()
+    walker.built()
     assert turned != hollow
     # open at its top, as it begins: measured on what is taken away, by another program
     within = (radius - wall) ** 2 * (tall - wall)

@@ -26,7 +26,7 @@ def test_thin_walls_are_hatched_and_the_legend_says_so(walker: Walker) -> None:
     walker.press("what would change")
     walker.see("in²")
     walker.press("do it")
-    walker.settled()
+    walker.built()
     walker.until(lambda: "each layer carried" in walker.reading("overhang"))
 
 
@@ -51,7 +51,7 @@ def test_a_pressed_face_comes_to_lie_on_the_bed(walker: Walker) -> None:
     walker.one(CANVAS).click()
     walker.press("stand it on this face")
     walker.see("stands on")
-    walker.settled()
+    walker.built()
     report = json.loads(Project.objects.get(title="Bait tin").current.document)
     assert [part["stance"] for part in report["parts"]].count("bottom") == 1
 
@@ -61,7 +61,7 @@ def test_a_case_meant_as_a_toy_is_told_of_its_hinge(walker: Walker) -> None:
     walker.drawn()
     walker.saying("What it is for", "summary").click()
     walker.press("a toy for small children")
-    walker.settled()
+    walker.built()
     walker.saying("to look at", "button").click()
     walker.see("beside the hinge the gap goes from")
     warm = walker.one('[aria-label="as warm as it gets, °C"]')

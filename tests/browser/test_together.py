@@ -26,12 +26,12 @@ def test_a_tab_learns_at_once_of_what_another_keeps(walker: Walker) -> None:
         walker.driver.get(f"{walker.url}/p/{number}")
         walker.one('[aria-label="stage"] canvas')
         walker.type("measures.tall", "41")
-        walker.settled()
+        walker.built()
         walker.driver.switch_to.window(first)
         walker.until(lambda: walker.field("measures.tall").get_attribute("value") == "41")
         walker.see("from elsewhere", "header")
         walker.type("measures.wall", "2.5")
-        walker.settled()
+        walker.built()
         assert Project.objects.get(id=number).current.number == 3
         told = {m["name"]: m["expression"] for m in kept(number)["measures"]}
         assert (told["tall"], told["wall"]) == ("41", "2.5")
@@ -86,10 +86,6 @@ def test_what_was_lost_comes_back_from_a_copy_beside_what_is_here(
     """By a server over books of its own: a copy is opened beside them."""
     with serving(tmp_path) as server:
         walker = Walker(driver, f"http://127.0.0.1:{server.port}", downloads)
-        walker.go("/api/me")
-        driver.execute_script(
-            "localStorage.clear(); localStorage.setItem('first-walk-done', 'yes')"
-        )
         made = {}
         for title in ("Lost tin", "Kept tin"):
             made[title] = empty_page(walker)
@@ -98,7 +94,7 @@ def test_what_was_lost_comes_back_from_a_copy_beside_what_is_here(
             walker.keys(title, Keys.TAB)
             walker.click("details:has([data-path=notes]) summary")
             walker.type("notes", f"{title}, of mine", Keys.TAB)
-            walker.settled()
+            walker.built()
         walker.go("/safekeeping")
         walker.press("Make a copy now")
         walker.see("asked for")

@@ -47,10 +47,11 @@ return [...document.querySelectorAll(css)].find(
   (one) => seen(one) && (one.innerText ?? "").replaceAll("\u00a0", " ").includes(words)) ??
   null;
 """
-SETTLED = """
+# what the line over the desk says of the newest change, and nothing typed is left to be kept
+KEPT = """
 const said = document.querySelector('header [role="status"]')?.innerText.trim() ?? "";
-return said.startsWith("kept, revision") && !said.includes("proving") &&
-  !said.includes("still building") && !document.querySelector('[data-dirty="true"]');
+return said.startsWith("kept, revision") && !document.querySelector('[data-dirty="true"]') &&
+  !arguments[0].some((word) => said.includes(word));
 """
 STEPS = "return [...document.querySelectorAll('[data-step]')].map((one) => one.dataset.step)"
 # the first of some places on the stage at which what is pressed is so called
@@ -73,6 +74,20 @@ const look = async () => {
     if (words.every((word) => said.includes(word))) return index;
   }
   return -1;
+};
+look().then(done);
+"""
+AXE = """
+const done = arguments[0], page = document.documentElement, theme = page.dataset.theme;
+const look = async () => {
+  const found = (await axe.run(document)).violations;
+  page.dataset.theme = theme === "night" ? "day" : "night";
+  try {
+    const other = await axe.run(document, {runOnly: ["color-contrast"]});
+    return [...found, ...other.violations];
+  } finally {
+    page.dataset.theme = theme;
+  }
 };
 look().then(done);
 """
@@ -192,9 +207,20 @@ class Walker:
         self.one('[aria-label="stage"] canvas')
         self.settled()
 
+    def kept(self) -> None:
+        """Everything typed is kept; what it comes to may follow."""
+        self._without()
+
+    def built(self) -> None:
+        """Everything typed is kept and the newest solids are drawn; their proof may follow."""
+        self._without("building")
+
     def settled(self) -> None:
-        """Everything typed is kept and the newest solids are drawn."""
-        self.until(lambda: self.driver.execute_script(SETTLED), "not kept")
+        """Everything typed is kept, the newest solids are drawn and proved."""
+        self._without("building", "proving")
+
+    def _without(self, *words: str) -> None:
+        self.until(lambda: self.driver.execute_script(KEPT, words), "not kept, built or proved")
 
     def drawn(self) -> str:
         """The keys of the solids on the stage, once drawn."""
@@ -274,7 +300,7 @@ class Walker:
     def _new_step(self, before: set[str], words: str) -> str:
         made = lambda: next(iter(self._steps() - before), None)  # noqa: E731
         found = self.until(made, f"no step for {words!r}")
-        self.settled()
+        self.built()
         return found  # type: ignore[return-value]
 
     def more(self, step: str) -> None:
@@ -333,13 +359,12 @@ class Walker:
         )
 
     def axe(self) -> list[str]:
-        """Violations found by axe, in words."""
-        source = Path(__file__).resolve().parents[2] / "web/node_modules/axe-core/axe.min.js"
-        self.driver.execute_script(source.read_text())
+        """Violations found by axe, in words: of all its rules by day, of contrast by night too."""
+        if not self.driver.execute_script("return Boolean(window.axe)"):
+            source = Path(__file__).resolve().parents[2] / "web/node_modules/axe-core/axe.min.js"
+            self.driver.execute_script(source.read_text())
         try:
-            found = self.driver.execute_async_script(
-                "const done = arguments[0]; axe.run(document).then((r) => done(r.violations))"
-            )
+            found = self.driver.execute_async_script(AXE)
         except WebDriverException as error:
             return [str(error)]
         return [f"{v['id']}: {[n['html'][:160] for n in v['nodes'][:4]]}" for v in found]

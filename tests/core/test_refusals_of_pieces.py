@@ -87,7 +87,7 @@ STEPS: list[tuple[list[dict[str, Any]], str]] = [
     ([step("s", "extrude", {"kind": "polygon", "sides": "6", "across": "20", "corners": "0 - 1"},
            height="5")], "corner radius"),
     ([body(), step("k", "extrude", drawn("30", "50"), {"x": "0 - 15"}, mode="cut", height="14"),
-      step("r", "row", of="k", count="2", spacing="30")], "leave nothing"),
+      step("r", "row", of="k", count="2", spacing="30")], "leaves nothing"),
     ([body("7"), step("hollow", "shell", wall="6", floor="4"),
       step("s", "chamfer", size="4", where="inner rim")], "the hollow is"),
     ([step("turned", "revolve", {"kind": "moves", "moves": "right 20, up 30, left 20, close"}),
@@ -95,6 +95,17 @@ STEPS: list[tuple[list[dict[str, Any]], str]] = [
     ([body(), step("t", "extrude", drawn("60", "60"), {"on": "body.top"}, mode="cut", height="4",
                    direction="down"), step("r", "chamfer", size="1", body="body", where="top rim")],
      "no longer there"),
+    ([step("rod", "extrude", circle("10"), height="20"),
+      step("f", "flats", None, {"on": "rod.top", "y": "30"}, across="2", depth="30")],
+     "leaves nothing of the part; a larger size across"),
+    ([body(), step("peg", "extrude", drawn("10", "10"), {"on": "body.top"}, height="10"),
+      step("h", "hole", None, {"on": "body.top", "x": "15"}, diameter="3", reach="up to a face",
+           face="peg.top")], "lies 10 mm outside, not below the face"),
+    ([step("s", "extrude", {"kind": "moves", "moves":
+           "start 0 0, right ?, about 30 20 radius 5 left, close"}, height="4")],
+     "begins is not known; no '?' before it"),
+    ([step("s", "extrude", {"kind": "wall", "wall": "1", "lies": "half on each side",
+           "moves": "right 20, up 10, left 10, down 20"}, height="4")], "runs into itself"),
 ]  # fmt: skip
 
 
@@ -116,6 +127,32 @@ def test_a_place_of_a_fit_that_cannot_be_worked_out() -> None:
     shaft = step("rod", "extrude", circle("20"), height="34")
     words = said(part("a", shaft), part("b"), fits=[{**own, "place_a": place}])
     assert "nothing_such" in words
+
+
+SOCKET = {**fit("plug", across="40", depth="10", gap="0.2"),
+          "place_a": {"on": "s.top"}, "place_b": {"on": "s.bottom"}}  # fmt: skip
+
+
+def slab(name: str, across: str, *more: dict[str, Any]) -> dict[str, Any]:
+    return part(name, step("s", "extrude", drawn(across, across), height="4"), *more)
+
+
+def test_a_socket_wider_than_what_it_is_cut_into() -> None:
+    words = said(slab("a", "10"), slab("b", "60"), fits=[SOCKET])
+    assert "the fit leaves nothing of 'a'" in words
+
+
+def test_a_fit_whose_first_side_is_switched_off() -> None:
+    off = {"id": "off", "kind": "fit", "enabled": False, "fields": {"fit": "f"}}
+    words = said(slab("a", "60", off), slab("b", "60"), fits=[SOCKET])
+    assert "the socket of this fit could not be made" in words
+
+
+def test_a_ring_too_low_for_the_foot_that_holds_it() -> None:
+    own = fit("captive", size="8", tall="1.8", head="18", thick="4", gap="0.3",
+              form="a ring on a post")  # fmt: skip
+    # the foot spreads by the gap and 1 mm, and a gap is left over it: 1.6 mm; 0.3 under the head
+    assert "a neck of more than 1.90 mm" in said(part("a"), part("b"), fits=[own])
 
 
 def test_steps_that_are_not_there() -> None:

@@ -5370,6 +5370,8 @@ export interface components {
         /**
          * SketchPart
          * @description A part's coarse solid; size and centre only say where it is drawn.
+         *
+         *     ``held`` are the distances of its steps that have any, by the step's id.
          */
         SketchPart: {
             /** Centre Mm */
@@ -5380,6 +5382,10 @@ export interface components {
             ];
             /** Faces */
             faces: components["schemas"]["FaceView"][];
+            /** Held */
+            held: {
+                [key: string]: components["schemas"]["HeldView"][];
+            };
             /** Key */
             key: string;
             /** Name */

@@ -11,6 +11,7 @@
   import { cannotEntries, fitEntries, stepEntries, type Entry } from "../finder/entries";
   import FitMaker from "../fitrail/FitMaker.svelte";
   import FitRail from "../fitrail/FitRail.svelte";
+  import { textAt } from "../project/paths";
   import type { Project } from "../project/project.svelte";
   import Findings from "../readings/Findings.svelte";
   import Followed from "../readings/Followed.svelte";
@@ -47,11 +48,12 @@
 
   const units = $derived(project.document.units ?? "mm");
   const touched = $derived(project.shown.parts.find((one) => one.name === touch?.part));
-  /** Distances of the step in hand, as the newest report places them. */
+  /** Distances of the step in hand: where the newest solids have them, as they are told now. */
   const held = $derived(
-    project.shown.parts
+    (project.sketch ?? project.shown).parts
       .find((one) => one.name === part)
-      ?.steps.find((step) => step.id === current && step.enabled)?.held ?? [],
+      ?.steps.find((step) => step.id === current && step.enabled)
+      ?.held.map((one) => ({ ...one, text: textAt(project.document, one.path) })) ?? [],
   );
 
   onMount(() => {

@@ -18,6 +18,7 @@
 
   const LONG_S = 2;
   const FORMATS = ["stl", "3mf", "obj", "ply", "glb"];
+  const doing = $derived(project.build.solid ? "proving" : "building");
   const kept = $derived(
     {
       saved:
@@ -25,8 +26,8 @@
         (!project.build.on
           ? ""
           : project.build.seconds < LONG_S
-            ? ", proving …"
-            : `, still building, ${project.build.seconds} s`),
+            ? `, ${doing} …`
+            : `, still ${doing}, ${project.build.seconds} s`),
       saving: "keeping …",
       troubled: project.trouble,
       offline: "no connection: kept in this browser, sending again",

@@ -21,6 +21,8 @@ interface Heard {
 export class Build {
   /** Being built and proved, so many seconds. */
   on = $state(false);
+  /** Of what is on, the solids have come: the rest is proof. */
+  solid = $state(false);
   seconds = $state(0);
   /** Why the newest version has no report: it met a limit, or was stopped. */
   unbuilt = $state("");
@@ -71,6 +73,7 @@ export class Build {
     };
     this.unbuilt = "";
     this.on = true;
+    this.solid = false;
     this.#clock = window.setInterval(
       () => (this.seconds = Math.floor((Date.now() - began) / 1000)),
       500,
@@ -84,6 +87,7 @@ export class Build {
           whole = true;
         } else if (stage.stage === "solids") {
           heard.solids(stage.report);
+          this.solid = true;
         } else if (stage.stage === "check") {
           came.push(stage);
           const left = SOON_MS - (Date.now() - began);

@@ -195,7 +195,9 @@ export class Project {
       parts: this.report.parts.map((part) => {
         const coarse = parts.get(part.name);
         const same = !coarse || (part.key && this.#drawn.get(part.name) === coarse.key);
-        return same ? part : { ...part, ...coarse };
+        if (same) return part;
+        const steps = part.steps.map((step) => ({ ...step, held: coarse.held[step.id] ?? [] }));
+        return { ...part, ...coarse, steps };
       }),
       fits: this.report.fits.map((fit) => ({ ...fit, pose: fits.get(fit.name)?.pose ?? fit.pose })),
     };
