@@ -146,6 +146,7 @@ def checked(walker: Walker) -> None:
     walker.until(lambda: walker.one('[aria-label="stage"] canvas').get_attribute("data-hatched"))
     walker.click('[data-reading="overhang"]')
     walker.see("stands out over air, up to")
+    walker.until(lambda: "trying what would cure it" not in walker.text())
 
 
 def plan(walker: Walker) -> None:

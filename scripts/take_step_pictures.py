@@ -115,7 +115,10 @@ def main(url: str, folder: Path) -> None:
     pictures.mkdir(parents=True, exist_ok=True)
     driver = chrome(width=900, height=560, smooth=True)
     try:
-        steps = step_page(pictures, Walker(driver, url, pictures))
+        walker = Walker(driver, url, pictures)
+        walker.go("/")
+        driver.execute_script("localStorage.setItem('first-walk-done', 'yes')")
+        steps = step_page(pictures, walker)
     finally:
         driver.quit()
     (folder / "steps.md").write_text(HEAD + steps + outline_page(pictures))

@@ -27,7 +27,11 @@ from core.project.cache import keep_at_most, new_round
 from core.project.helper import help_when
 
 YIELDS = 10  # how nice a builder is for which nobody waits
-QUIET_S, GROWS_MB = 1.0, 24.0  # when memory that was let go is given back
+# Memory that was let go is given back when a builder has nothing to do, or has grown by so much:
+# given back with every edit, it costs a twentieth of the next, whose pages are all made anew.
+QUIET_S, GROWS_MB = 1.0, 48.0
+# nor are objects that refer to each other looked for in the middle of an edit, but for many
+COLLECTS = (10_000, 20, 1000)
 _smallest = [math.inf]  # megabytes it held when memory was last given back
 READY = "FAIRHINGE_BUILDER"  # set for the process that builders are forked from
 
@@ -128,6 +132,7 @@ def _made_ready() -> None:
     parse("1 mm")
     # Nothing may be solved here: the kernel's threads begin with the first boolean, and a process
     # that is forked from one in which they have begun has none, and works on one core for ever.
+    gc.set_threshold(*COLLECTS)
     gc.collect()
     gc.freeze()  # what is shared stays shared
     atexit.register(gc.unfreeze)

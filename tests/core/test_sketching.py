@@ -13,7 +13,8 @@ from tests.core.building import circle, document, part, rectangle, step
 
 
 def held_to(x: str):
-    hole = step("hole", "hole", None, {"on": "body.top", "x": x, "x_from": "body.left"}, diameter="3")
+    place = {"on": "body.top", "x": x, "x_from": "body.left"}
+    hole = step("hole", "hole", None, place, diameter="3")
     return document(part("p", step("body", "extrude", rectangle("50", "36"), height="8"), hole))
 
 
