@@ -83,9 +83,10 @@ describe("stages", () => {
   it("come one after the other: solids, checks, the proof", async () => {
     const running = build.run(7, 2, 1, heard);
     await until(() => expect(asked).toHaveLength(1));
-    expect(build.on).toBe(true);
+    expect([build.on, build.solid]).toEqual([true, false]);
     told({ stage: "solids", report: report({ title: "solids" }) });
     await until(() => expect(heard.solids).toHaveBeenCalledOnce());
+    await until(() => expect(build.solid).toBe(true));
     told(check("wall", [finding("wall", "warning")], [reading("walls", 1)]));
     await until(() => expect(build.ended).toHaveLength(1));
     told({ stage: "proof", report: report({ title: "proof" }), consequences: [{ what: "a" }] });
@@ -94,6 +95,15 @@ describe("stages", () => {
     expect(heard.proved.mock.calls[0]![0].title).toBe("proof");
     expect(heard.proved.mock.calls[0]![1]).toEqual([{ what: "a" }]);
     expect([build.on, build.ended.length, build.unbuilt]).toEqual([false, 0, ""]);
+  });
+
+  it("begin with the solids again for what is newer", async () => {
+    void begun();
+    await until(() => expect(asked).toHaveLength(1));
+    told({ stage: "solids", report: report() });
+    await until(() => expect(build.solid).toBe(true));
+    void build.run(7, 3, 2, heard);
+    expect([build.on, build.solid]).toEqual([true, false]);
   });
 
   it("cut short without a proof: it was stopped", async () => {

@@ -1,12 +1,14 @@
 // @vitest-environment jsdom
 /** Keeping: what is typed is sent in order, merged, kept in the browser and never lost. */
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { Document } from "../api/client";
-import { made, measure } from "../testing/made";
+import type { Document, HeldView, Report, SketchView } from "../api/client";
+import { made, measure, report } from "../testing/made";
 import { Workshop } from "../testing/workshop";
 import { copy } from "./paths";
 import { Project } from "./project.svelte";
 
+type Part = Report["parts"][number];
+type Coarse = SketchView["parts"][number];
 let workshop: Workshop;
 let project: Project;
 const open: Project[] = [];
@@ -80,6 +82,64 @@ describe("what is typed", () => {
     expect(asked).toEqual(["80", "90"]);
     expect([wide(project.document), project.document.notes]).toEqual(["90", "begun"]);
     await until(() => expect(workshop.newest).toEqual(project.document));
+  });
+});
+
+describe("what is drawn before it is proved", () => {
+  const distance = (text: string, value: number): HeldView => ({
+    path: "parts.lid.steps.hole.place.x",
+    start: [0, 0, 0],
+    end: [value, 0, 0],
+    way: [1, 0, 0],
+    value,
+    text,
+    plain: true,
+  });
+  const lid = (key: string, ...held: HeldView[]) =>
+    ({
+      name: "lid",
+      key,
+      steps: [
+        { id: "hole", held },
+        { id: "body", held: [] },
+      ],
+    }) as Part;
+  const coarse = (key: string, ...held: HeldView[]) =>
+    ({
+      name: "lid",
+      key,
+      faces: [],
+      held: Object.fromEntries(held.map((one) => ["hole", [one]])),
+    }) as Partial<Coarse> as Coarse;
+  const drawn = () =>
+    project.sketch?.parts[0]?.steps.map((step) => step.held.map((one) => one.text));
+
+  beforeEach(async () => {
+    workshop.report = report({ parts: [lid("proved", distance("5", 5))] });
+    project.close();
+    project = await opened();
+    workshop.held = []; // nothing is kept yet, so nothing is built
+  });
+
+  it("has its distances where they are now", async () => {
+    workshop.sketch = { parts: [coarse("coarse", distance("7", 7))], fits: [] };
+    typed("81");
+    await until(() => expect(drawn()).toEqual([["7"], []]));
+    expect(project.sketch!.parts[0]!.key).toBe("coarse");
+    // the numbers that are read are those of the last proof
+    expect(project.shown.parts[0]!.steps[0]!.held[0]!.text).toBe("5");
+  });
+
+  it("has none where a step is no longer told by any", async () => {
+    workshop.sketch = { parts: [coarse("coarse")], fits: [] };
+    typed("81");
+    await until(() => expect(drawn()).toEqual([[], []]));
+  });
+
+  it("leaves a part as it is that is not sketched", async () => {
+    typed("81");
+    await until(() => expect(drawn()).toEqual([["5"], []]));
+    expect(project.sketch!.parts[0]!.key).toBe("proved");
   });
 });
 

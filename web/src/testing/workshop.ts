@@ -2,7 +2,7 @@
  * A workshop that a page can be tried against: one project, its versions, and ways to fail. What is
  * asked is answered when the test says so, or at once.
  */
-import type { Document, Kept, Merged, Opened } from "../api/client";
+import type { Document, Kept, Merged, Opened, Report, SketchView } from "../api/client";
 import { made, report } from "./made";
 
 interface Asked {
@@ -18,6 +18,9 @@ export class Workshop {
   /** What comes instead of an answer, by method and path; once for each that is told. */
   failures: { of: RegExp; how: "silence" | Response }[] = [];
   merged: Partial<Merged> = {};
+  /** What the project comes to when it is opened, and what is drawn of a change at once. */
+  report: Report = report();
+  sketch: SketchView = { parts: [], fits: [] };
   /** Saves wait until they are let go, where a test holds them. */
   held: (() => void)[] | null = null;
 
@@ -53,7 +56,7 @@ export class Workshop {
       document: this.newest,
       id: 1,
       proved: true,
-      report: report(),
+      report: this.report,
       unbuilt: "",
     };
   }
@@ -116,7 +119,7 @@ export class Workshop {
         ...this.merged,
       });
     if (line === "POST /api/projects") return told({ ...this.opened(), id: 2 }, 201);
-    if (line === "POST /api/sketch") return told({ parts: [], fits: [] });
+    if (line === "POST /api/sketch") return told(this.sketch);
     if (line === "POST /api/preview") return told({ report: report({ title: "tried out" }) });
     if (line === "GET /api/projects/1/built") {
       const stage = {
