@@ -190,3 +190,29 @@ def test_two_faces_are_measured_and_kept_as_a_line(walker: Walker) -> None:
     walker.until(lambda: walker.text('[data-read="nearest"]').startswith("40"))
     walker.see("6 mm off", "#sheet")
     walker.keys(Keys.ESCAPE)
+
+
+def test_a_first_walk_is_taken_once_and_left_for_good(bare_walker: Walker) -> None:
+    walker, walk = bare_walker, '[aria-label="a first walk"]'
+    walker.go("/")
+    walker.one("[data-starter]")
+    walker.driver.execute_script("localStorage.removeItem('first-walk-done')")
+    walker.press("Empty page")
+    for at, words in enumerate(("joins them", "read aloud", "what you mean", "before you print")):
+        walker.see(f"{at + 1} of 4", walk)
+        walker.see(words, walk)
+        if at == 1:
+            assert walker.axe() == []
+            walker.press("back")
+            walker.see("1 of 4", walk)
+            walker.press("next")
+            walker.see("2 of 4", walk)
+        walker.press("next" if at < 3 else "begin")
+    walker.until(lambda: not walker.all(walk))
+    walker.press("+ part")  # nothing lies over the desk any more
+    walker.keys(Keys.ESCAPE)
+    walker.driver.back()
+    walker.one("[data-starter]")
+    walker.press("Empty page")
+    walker.one("[data-add]")
+    assert not walker.all(walk)
