@@ -278,9 +278,9 @@ def _circles(told: tuple[ToldMove, ...], moves: Sequence[Move], wrong: CoreError
         handles.append(Handle(rim, "middle", move.source, (Hold(move.source, 2, 0.5, 0.0),)))
         dimensions.append(Dimension("length", move.source, 2, (x - across / 2, y), rim))
         dimensions += _coordinates(move.source, 0, (x, y))
+    if wrong:
+        return Board(told, drawn, False, tuple(handles), tuple(dimensions), (), wrong)
     try:
-        if wrong:
-            raise wrong
         hull = hull_of(hull_circles(moves)).outer.segments
     except CoreError as error:
         return Board(told, drawn, False, tuple(handles), tuple(dimensions), (), error)

@@ -205,8 +205,9 @@ def taken_apart(solution: Solution, part: str, step: str, path: str) -> Project:
     plan = FieldReader(project, names).outline(
         path, spec.model_copy(update={"more": []}), part, Worked(), ""
     )
-    if plan is None or plan.own.error:
-        raise (plan.own.error if plan and plan.own.error else BuildError("it cannot be drawn"))
+    assert plan is not None  # there is an outline to be read
+    if plan.own.error:
+        raise plan.own.error
     before = PartState(part)
     for one in solution.parts[part].steps:
         if one.step.id == step:

@@ -6,7 +6,6 @@ from dataclasses import dataclass
 from typing import Literal
 
 from core import outlines
-from core.errors import BuildError
 from core.outlines import Outline
 from core.steps.field import Field
 from core.steps.fields import Fields
@@ -115,25 +114,16 @@ class SteelFields(Fields):
 
 def _rectangle(its: RectangleFields, state: PartState) -> Outline:
     corner = its.corners_mm
-    _not_negative("corner radius", corner)
     return outlines.rectangle(its.width_mm, its.depth_mm, (corner,) if corner else ())
 
 
 def _rectangle_by_corners(its: RectangleByCornersFields, state: PartState) -> Outline:
     radii = (its.front_left_mm, its.front_right_mm, its.back_right_mm, its.back_left_mm)
-    for radius in radii:
-        _not_negative("corner radius", radius)
     return outlines.rectangle(its.width_mm, its.depth_mm, radii)
 
 
 def _polygon(its: PolygonFields, state: PartState) -> Outline:
-    _not_negative("corner radius", its.corners_mm)
     return outlines.regular_polygon(round(its.sides), its.across_mm, its.measured, its.corners_mm)
-
-
-def _not_negative(name: str, value: float) -> None:
-    if value < 0:
-        raise BuildError(f"the {name} is {value:g} mm", remedy="nought or more")
 
 
 def _section(kind: str) -> OutlineKind[SteelFields]:
@@ -185,10 +175,10 @@ BY_NAME: tuple[AnyOutlineKind, ...] = (
         (
             Field("width", "length", "width, left to right", "40 mm"),
             Field("depth", "length", "depth, front to back", "30 mm"),
-            Field("front_left", "length", "front left corner", "6 mm"),
-            Field("front_right", "length", "front right corner", "6 mm"),
-            Field("back_right", "length", "back right corner", "0"),
-            Field("back_left", "length", "back left corner", "0"),
+            Field("front_left", "length", "front left corner", "6 mm", least=0),
+            Field("front_right", "length", "front right corner", "6 mm", least=0),
+            Field("back_right", "length", "back right corner", "0", least=0),
+            Field("back_left", "length", "back left corner", "0", least=0),
         ),
         "a rectangle {width} × {depth}, its corners {front_left} and {front_right} in front, "
         "{back_right} and {back_left} behind",
@@ -261,7 +251,7 @@ BY_NAME: tuple[AnyOutlineKind, ...] = (
             Field("outside", "length", "outer diameter", "60 mm"),
             Field("inside", "length", "inner diameter", "30 mm"),
             Field("angle", "angle", "width as an angle", "40 deg"),
-            Field("corners", "length", "corner radius", "2 mm"),
+            Field("corners", "length", "corner radius", "2 mm", least=0),
         ),
         "a window between circles of {inside} and {outside}, {angle} wide, corners {corners}",
         lambda its, _: outlines.sector_window(

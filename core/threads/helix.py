@@ -12,7 +12,6 @@ import numpy as np
 from manifold3d import triangulate
 from numpy.typing import NDArray
 
-from core.errors import BuildError
 from core.outlines.facet_fineness import half_facet
 from core.solids import Body
 from core.solids.body import Source
@@ -98,8 +97,7 @@ def wound_solid(
         np.concatenate(labels),
         Source(step, _FACES if outside else ("bore", *_FACES[1:])),
     )
-    if made.volume_mm3 < 0:
-        raise BuildError("the thread is inside out")
+    assert made.volume_mm3 > 0, "a thread wound inside out"
     return made
 
 

@@ -25,7 +25,7 @@ from workshop import builders
 
 T = TypeVar("T")
 Spot = tuple[float, float]  # pixels from the middle of the stage
-WAIT_S = 20
+WAIT_S = 30
 # what is drawn anew, or lies under something for a moment, is looked for again
 PASSING = (
     ElementClickInterceptedException,

@@ -86,6 +86,9 @@ STEPS: list[tuple[list[dict[str, Any]], str]] = [
            past="1")], "nothing past it"),
     ([step("s", "extrude", {"kind": "polygon", "sides": "6", "across": "20", "corners": "0 - 1"},
            height="5")], "corner radius"),
+    ([step("s", "extrude", {"kind": "rectangle by corners", "width": "20", "depth": "20",
+           "back_left": "0 - 1"}, height="5")], "back left corner"),
+    ([step("s", "extrude", {"kind": "window", "corners": "0 - 1"}, height="5")], "corner radius"),
     ([body(), step("k", "extrude", drawn("30", "50"), {"x": "0 - 15"}, mode="cut", height="14"),
       step("r", "row", of="k", count="2", spacing="30")], "leaves nothing"),
     ([body("7"), step("hollow", "shell", wall="6", floor="4"),
@@ -167,11 +170,13 @@ def test_an_outline_that_is_not_finished() -> None:
         own_outline(solution, "parts.p.steps.s.outline.fields.moves")
 
 
-def test_an_outline_that_cannot_be_drawn_is_not_taken_apart() -> None:
-    none = {"kind": "rectangle", "width": "0", "depth": "20"}
+@pytest.mark.parametrize(("width", "words"), [("0", "above nought"), ("wide", "wide")])
+def test_an_outline_that_cannot_be_drawn_is_not_taken_apart(width: str, words: str) -> None:
+    none = {"kind": "rectangle", "width": width, "depth": "20"}
     solution = solve(document(part("p", step("s", "extrude", none, height="5"))))
-    with pytest.raises(CoreError):
+    with pytest.raises(CoreError) as refused:
         taken_apart(solution, "p", "s", "outline")
+    assert words in f"{refused.value.message} {refused.value.remedy}"
 
 
 def test_a_photo_that_unpacks_to_more_than_there_is_room_for(
