@@ -32,7 +32,7 @@ def block(wide: float, deep: float, turn_deg: float = 0.0) -> np.ndarray:  # typ
     return points @ np.array([[cos, sin], [-sin, cos]])
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(
     st.lists(
         st.tuples(st.floats(2, 150), st.floats(2, 150), st.floats(0, 90)), min_size=1, max_size=14

@@ -184,7 +184,7 @@ def test_a_measure_renamed_is_renamed_in_sizes_of_edges() -> None:
     assert renamed.parts[0].steps[1].fields["edges"] == "body.top | body.left: soft"
 
 
-@settings(max_examples=12, deadline=None)
+@settings(max_examples=12)
 @given(
     sides=st.sampled_from([4, 6, 8]),
     across=st.floats(20, 60),
@@ -417,7 +417,7 @@ def test_every_inside_edge_but_those_too_small() -> None:
     assert last.warns == ("6 edges are too small for this radius and stay as they are",)
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(
     st.integers(3, 7), st.floats(12, 40), st.floats(6, 25), st.floats(0.3, 0.9), st.data()
 )  # fmt: skip

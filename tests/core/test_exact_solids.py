@@ -146,7 +146,7 @@ def test_equal_on_purpose_simply_works() -> None:
 SIZES = st.floats(20, 80)
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(SIZES, SIZES, st.floats(5, 40), st.floats(0, 8), st.floats(0.8, 4), st.floats(0.3, 2))
 def test_any_tin_is_closed_and_agrees_with_trimesh(
     width, depth, height, corner, wall, edge
@@ -173,7 +173,7 @@ def test_any_tin_is_closed_and_agrees_with_trimesh(
     assert bulk.centre_mm == pytest.approx(tuple(other.center_mass), abs=1e-6)
 
 
-@settings(max_examples=10, deadline=None)
+@settings(max_examples=10)
 @given(st.integers(3, 9), st.floats(10, 60), st.floats(2, 30))
 def test_volume_grows_with_the_cube_of_the_unit(sides, across, height) -> None:
     body = part("part", step("body", "extrude", polygon(sides, f"{across}"), height=f"{height}"))

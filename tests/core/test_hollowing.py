@@ -200,7 +200,7 @@ def one_faced(solid: Manifold) -> Body:
     return close_mesh(points, triangles, np.zeros(len(triangles), np.int64), Source("b", ("all",)))
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(
     st.lists(
         st.tuples(*[st.floats(8, 30) for _ in range(3)], *[st.floats(-12, 12) for _ in range(2)]),

@@ -141,7 +141,7 @@ def test_harmful_and_broken_files_are_refused_in_one_line(name: str, data: bytes
     assert "\n" not in refused.value.one_line()
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(
     st.sampled_from(["stl", "3mf", "obj", "ply", "glb"]),
     st.integers(0, 10_000),

@@ -16,7 +16,7 @@ import igl
 import numpy as np
 import pytest
 import trimesh
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from manifold3d import Manifold, Mesh64
 
@@ -114,7 +114,7 @@ def sound(kind: str) -> bytes:
 
 
 @pytest.mark.parametrize("kind", ["stl", "obj", "ply", "glb", "3mf"])
-@settings(max_examples=40, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=40)
 @given(data=st.data())
 def test_a_spoilt_file_is_read_or_refused_in_words(kind: str, data: st.DataObject) -> None:
     """Bytes of a sound file changed, cut out or doubled: a mesh or a FormatError, nothing else."""

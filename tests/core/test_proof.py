@@ -207,7 +207,7 @@ def test_gaps_with_known_answers() -> None:
     )
 
 
-@settings(max_examples=20, deadline=None)
+@settings(max_examples=20)
 @given(st.integers(0, 10_000))
 def test_gap_of_tumbled_solids_agrees_with_manifold(seed: int) -> None:
     rng = np.random.default_rng(seed)

@@ -355,7 +355,7 @@ def test_mirrored_pieces_and_parts() -> None:
     assert volume(whole) == pytest.approx(40 * 40 * 5)
 
 
-@settings(max_examples=12, deadline=None)
+@settings(max_examples=12)
 @given(
     st.integers(3, 7),
     st.floats(5, 30),
