@@ -13,6 +13,9 @@ Map
     mesh_check    a mesh from elsewhere proved, as plain data
     motion        a fit set in motion: poses along its way, measured
     drawings      the outlines of a step as drawn beside its sentence
+    distances     distances across the face of a step's place, as drawn and dragged
+    fields        the fields of a step or fit as a screen sets them
+    accepting     findings that were accepted with a reason
     readings      the instruments along the bottom
     assemble      Solution -> Report
     consequences  what followed from an edit, in the maker's terms
