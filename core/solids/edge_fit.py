@@ -10,16 +10,10 @@ import numpy as np
 from core.errors import BuildError
 from core.solids.edge_sections import Faces, Finish, Points, Shape, touching_at, unit
 from core.solids.edges import Chain
-from core.solids.mesh import TriangleMesh
 
 ON_FACE_MM = 0.02  # how far off its face a tangent point may lie: facets of round faces
 OFF_ROUND = 0.1  # of a leg: how much shorter its straight way may be over a round face
 LARGEST_TRIES = 14
-
-
-def fits(mesh: TriangleMesh, finish: Finish, wanted: Sequence[Finish], shape: Shape) -> bool:
-    """Whether a size fits its edge beside all others that are wanted."""
-    return _reaches(Faces(mesh), finish, wanted, shape)
 
 
 def setback(chain: Chain, size: float, shape: Shape) -> Points:
@@ -33,13 +27,13 @@ def setback(chain: Chain, size: float, shape: Shape) -> Points:
 def must_fit(faces: Faces, finish: Finish, wanted: Sequence[Finish], shape: Shape) -> None:
     """Refuses a size that reaches past the faces it should touch, or into another edge's."""
     word = "round" if shape == "fillet" else "chamfer"
-    if _reaches(faces, finish, wanted, shape):
+    if fits(faces, finish, wanted, shape):
         return
     low, high = 0.0, finish.size
     for _ in range(LARGEST_TRIES):
         middle = (low + high) / 2
         sized = [w.sized(middle) if w.size == finish.size else w for w in wanted]
-        if _reaches(faces, finish.sized(middle), sized, shape):
+        if fits(faces, finish.sized(middle), sized, shape):
             low = middle
         else:
             high = middle
@@ -47,9 +41,9 @@ def must_fit(faces: Faces, finish: Finish, wanted: Sequence[Finish], shape: Shap
     raise BuildError(f"a {finish.size:g} mm {word} does not fit this edge", remedy=remedy)
 
 
-def _reaches(faces: Faces, finish: Finish, wanted: Sequence[Finish], shape: Shape) -> bool:
-    """Whether the tangent points of a chain lie on its faces, as far from the ball as they should,
-    and clear of the other chains'."""
+def fits(faces: Faces, finish: Finish, wanted: Sequence[Finish], shape: Shape) -> bool:
+    """Whether a size fits its edge beside all others that are wanted: the tangent points of the
+    chain lie on its faces, as far from the ball as they should, and clear of the other chains'."""
     chain = finish.chain
     points, left, right = _middles(chain)
     after = np.roll(chain.points, -1, axis=0)[: len(points)]

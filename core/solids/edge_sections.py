@@ -24,7 +24,8 @@ from core.solids.stack import close_mesh
 
 PROUD_MM = 0.02  # how far a tool stands out of the faces it meets, so that no skin is left
 FLAT = 1 - 1e-9
-NEWTON = 8  # steps to the centre of a ball between round faces
+NEWTON = 8  # steps to the centre of a ball between round faces, at most
+STILL_MM = 1e-9  # a centre that moves by less is found
 Points = NDArray[np.float64]
 Shape = Literal["fillet", "chamfer"]
 
@@ -159,7 +160,9 @@ def touching_at(
                 level = np.abs(np.linalg.det(rows)) < 1e-6
                 rows[level] = np.eye(3)
                 reach[level] = centre[level]
-                centre = np.linalg.solve(rows, reach[:, :, None])[:, :, 0]
+                before, centre = centre, np.linalg.solve(rows, reach[:, :, None])[:, :, 0]
+                if float(np.abs(centre - before).max()) < STILL_MM:
+                    break
             on_left, on_right = a.nearest(centre)[0], b.nearest(centre)[0]
     else:
         across = np.sqrt(np.maximum(1 - dots**2, 1e-12))

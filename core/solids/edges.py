@@ -8,7 +8,6 @@ of a hole, every copy in a row) each is a chain of its own.
 from __future__ import annotations
 
 import math
-from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass
 from difflib import get_close_matches
@@ -17,10 +16,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from core.errors import BuildError
-from core.solids.mesh import TriangleMesh, lengths
+from core.solids.mesh import Borders, TriangleMesh, lengths
 
 TANGENT_COS = math.cos(math.radians(22))  # neighbours that turn by less go on as one chain
-SMOOTH_COS = math.cos(math.radians(4))  # two faces that meet flatter than this meet in no edge
 Points = NDArray[np.float64]
 FaceName = tuple[str, str]
 
@@ -54,17 +52,6 @@ class Chain:
         return float(np.linalg.norm(np.diff(run, axis=0), axis=1).sum())
 
 
-@dataclass(frozen=True)
-class _Borders:
-    """Mesh edges between different faces, directed so that ``left`` is the face on the left."""
-
-    start: NDArray[np.int64]
-    end: NDArray[np.int64]
-    left: NDArray[np.int32]
-    right: NDArray[np.int32]
-    beside: NDArray[np.int64]  # (n, 2): the triangles on the left and on the right
-
-
 def chains_between(mesh: TriangleMesh, one: FaceName, other: FaceName) -> list[Chain]:
     """Every chain in which two faces meet. O(triangles · log triangles).
 
@@ -79,7 +66,7 @@ def chains_between(mesh: TriangleMesh, one: FaceName, other: FaceName) -> list[C
     [[-15.0, -10.0, 4.0], [15.0, -10.0, 4.0]]
     """
     a, b = (_index(mesh, face) for face in (one, other))
-    borders = _borders(mesh)
+    borders = mesh.borders
     seeds = np.flatnonzero((borders.left == a) & (borders.right == b))
     if not len(seeds):
         beside = np.unique(borders.right[borders.left == a])
@@ -101,7 +88,7 @@ def meet(mesh: TriangleMesh, one: FaceName, other: FaceName) -> bool:
     >>> meet(plate, top, ("plate", "front")), meet(plate, top, ("plate", "bottom"))
     (True, False)
     """
-    borders = _borders(mesh)
+    borders = mesh.borders
     a, b = (mesh.faces.index(face) for face in (one, other))
     return bool(((borders.left == a) & (borders.right == b)).any())
 
@@ -117,7 +104,7 @@ def every_chain(mesh: TriangleMesh, convex: bool, step: str = "") -> list[Chain]
     >>> len(every_chain(plate, convex=True)), len(every_chain(plate, convex=False))
     (12, 0)
     """
-    borders = _borders(mesh)
+    borders = mesh.borders
     once = borders.left < borders.right
     if step:
         own = np.array([owner == step for owner, _ in mesh.faces])
@@ -152,23 +139,21 @@ def _index(mesh: TriangleMesh, face: FaceName) -> int:
     raise BuildError(f"nothing is left of {told_face(face)}", remedy=close[0] if close else None)
 
 
-def _borders(mesh: TriangleMesh) -> _Borders:
-    start, end, owner, beyond = mesh.sides
-    face, other = mesh.face_index[owner], mesh.face_index[beyond]
-    at = np.flatnonzero(face != other)
-    bend = np.einsum("ij,ij->i", mesh.units[owner[at]], mesh.units[beyond[at]])
-    at = at[bend < SMOOTH_COS]
-    beside = np.column_stack([owner[at], beyond[at]])
-    return _Borders(start[at], end[at], face[at], other[at], beside)
+class _ByVertex:
+    """Finds edges by the vertex that they leave, or arrive at."""
+
+    def __init__(self, vertices: NDArray[np.int64]) -> None:
+        self._order = np.argsort(vertices, kind="stable")
+        self._sorted = vertices[self._order]
+
+    def at(self, vertex: int) -> list[int]:
+        low, high = np.searchsorted(self._sorted, (vertex, vertex + 1))
+        return [int(one) for one in self._order[low:high]]
 
 
-def _runs(mesh: TriangleMesh, borders: _Borders, seeds: NDArray[np.int64]) -> list[list[int]]:
+def _runs(mesh: TriangleMesh, borders: Borders, seeds: NDArray[np.int64]) -> list[list[int]]:
     """Border edges joined end to end, each run with its tangent neighbours."""
-    leaving: dict[int, list[int]] = defaultdict(list)
-    arriving: dict[int, list[int]] = defaultdict(list)
-    for index, (start, end) in enumerate(zip(borders.start, borders.end, strict=True)):
-        leaving[int(start)].append(index)
-        arriving[int(end)].append(index)
+    leaving, arriving = _ByVertex(borders.start), _ByVertex(borders.end)
     points = mesh.vertices
     ways = points[borders.end] - points[borders.start]
     ways = ways / np.maximum(np.linalg.norm(ways, axis=1, keepdims=True), 1e-300)
@@ -177,7 +162,7 @@ def _runs(mesh: TriangleMesh, borders: _Borders, seeds: NDArray[np.int64]) -> li
     def next_of(edge: int, forward: bool) -> int | None:
         vertex = int(borders.end[edge] if forward else borders.start[edge])
         found = []
-        for one in leaving[vertex] if forward else arriving[vertex]:
+        for one in (leaving if forward else arriving).at(vertex):
             same_left = borders.left[one] == borders.left[edge]
             same_right = borders.right[one] == borders.right[edge]
             smooth = float(ways[one] @ ways[edge]) > TANGENT_COS
@@ -201,7 +186,7 @@ def _runs(mesh: TriangleMesh, borders: _Borders, seeds: NDArray[np.int64]) -> li
     return runs
 
 
-def _finished(mesh: TriangleMesh, borders: _Borders, run: list[int]) -> Chain:
+def _finished(mesh: TriangleMesh, borders: Borders, run: list[int]) -> Chain:
     vertices = [int(borders.start[run[0]]), *(int(borders.end[edge]) for edge in run)]
     closed = vertices[0] == vertices[-1] and len(run) > 2
     if closed:

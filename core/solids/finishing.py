@@ -11,7 +11,7 @@ from dataclasses import dataclass
 
 from core.solids.body import Body
 from core.solids.edge_fit import fits
-from core.solids.edge_sections import Finish, Shape
+from core.solids.edge_sections import Faces, Finish, Shape
 from core.solids.edges import Chain, FaceName, chains_between, distinct_chains, every_chain
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.solids.rolling import finished_edges
@@ -109,9 +109,10 @@ def every_edge_rounded(body: Body, radius: float, convex: bool, of: str, step: s
     """
     mesh = triangle_mesh(body)
     wanted = [Finish(chain, radius) for chain in every_chain(mesh, convex, of)]
-    taken = [one for one in wanted if fits(mesh, one, [one], "fillet")]
+    faces = Faces(mesh)
+    taken = [one for one in wanted if fits(faces, one, [one], "fillet")]
     while True:
-        kept = [one for one in taken if fits(mesh, one, taken, "fillet")]
+        kept = [one for one in taken if fits(faces, one, taken, "fillet")]
         if len(kept) == len(taken):
             break
         # of those that are in each other's way the longest stays

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -11,6 +12,19 @@ from scipy.sparse import coo_matrix
 from scipy.sparse.csgraph import connected_components
 
 from core.solids.body import Body
+
+SMOOTH_COS = math.cos(math.radians(4))  # two faces that meet flatter than this meet in no edge
+
+
+@dataclass(frozen=True)
+class Borders:
+    """Mesh edges between different faces, directed so that ``left`` is the face on the left."""
+
+    start: NDArray[np.int64]
+    end: NDArray[np.int64]
+    left: NDArray[np.int32]
+    right: NDArray[np.int32]
+    beside: NDArray[np.int64]  # (n, 2): the triangles on the left and on the right
 
 
 @dataclass(frozen=True)
@@ -89,6 +103,17 @@ class TriangleMesh:
         return start, end, owner, np.where(key[place] == back, owner[place], owner)
 
     @cached_property
+    def borders(self) -> Borders:
+        """Where two named faces meet in an edge. O(triangles)."""
+        start, end, owner, beyond = self.sides
+        face, other = self.face_index[owner], self.face_index[beyond]
+        at = np.flatnonzero(face != other)
+        bend = np.einsum("ij,ij->i", self.units[owner[at]], self.units[beyond[at]])
+        at = at[bend < SMOOTH_COS]
+        beside = np.column_stack([owner[at], beyond[at]])
+        return Borders(start[at], end[at], face[at], other[at], beside)
+
+    @cached_property
     def face_areas(self) -> NDArray[np.float64]:
         """The area of each named face, (faces,) mm²."""
         return np.bincount(self.face_index, self.doubled, minlength=len(self.faces)) / 2
@@ -116,7 +141,7 @@ class TriangleMesh:
         """What is worth writing down: what was worked out from it is left out."""
         worked_out = (
             "corners", "middles", "crosses", "doubled", "units", "sides", "edges", "face_areas",
-            "sixths", "shells",
+            "sixths", "shells", "borders",
         )  # fmt: skip
         return {name: value for name, value in self.__dict__.items() if name not in worked_out}
 
