@@ -120,14 +120,19 @@
   const moves = $derived(view?.moves ?? []);
 
   const READY_MS = 4000;
-  /** Changes the text by where things stand in it: once the drawing of the newest text is there. */
-  async function edit(change: (text: string, moves: readonly MoveView[]) => string, words: string) {
+  /** The drawing of the newest text, once it is there; null where it does not come. */
+  async function newest(): Promise<OutlineDeskView | null> {
     const started = Date.now();
     while (view?.text !== kept) {
-      if (Date.now() - started > READY_MS) return;
+      if (Date.now() - started > READY_MS) return null;
       await new Promise((done) => setTimeout(done, 15));
     }
-    set(change(kept, view.moves), words);
+    return view;
+  }
+  /** Changes the text by where things stand in it. */
+  async function edit(change: (text: string, moves: readonly MoveView[]) => string, words: string) {
+    const drawn = await newest();
+    if (drawn) set(change(kept, drawn.moves), words);
   }
   const extent = $derived(
     view ? Math.max(view.high[0] - view.low[0], view.high[1] - view.low[1]) : 20,
@@ -232,6 +237,21 @@
   }
   /** The drawing as it was when the drag began. */
   let from: OutlineDeskView | null = null;
+
+  /** By how much a point is still to be moved from the keyboard. */
+  let nudged: { handle: number; dx: number; dy: number } | null = null;
+  /** Keys pressed before the drawing of the last one is there go on from it together. */
+  async function nudge(handle: number, dx: number, dy: number, fine: boolean) {
+    if (nudged?.handle === handle) {
+      nudged.dx += dx;
+      nudged.dy += dy;
+      return;
+    }
+    const own = (nudged = { handle, dx, dy });
+    from = await newest();
+    if (nudged === own) nudged = null;
+    drag(handle, own.dx, own.dy, fine, true);
+  }
 
   function pressPaper(at: Point, near: number) {
     if (press === "nothing") {
@@ -421,6 +441,7 @@
         onvalue={focusValue}
         onbegin={() => (from = view?.text === kept ? view : null)}
         ondrag={drag}
+        onnudge={(...moved) => void nudge(...moved)}
         onpaper={pressPaper}
         adds={press !== "nothing"}
       />

@@ -14,6 +14,7 @@
     onvalue,
     onbegin,
     ondrag,
+    onnudge,
     onpaper,
   }: {
     view: OutlineDeskView;
@@ -27,6 +28,8 @@
     onbegin: () => void;
     /** A point dragged by so many mm; `fine`: in tenths. */
     ondrag: (handle: number, dx: number, dy: number, fine: boolean, done: boolean) => void;
+    /** A point moved by so many mm from the keyboard. */
+    onnudge: (handle: number, dx: number, dy: number, fine: boolean) => void;
     /** The paper pressed at a point in mm; `near` is how far from level still counts as level. */
     onpaper: (at: Point, near: number) => void;
   } = $props();
@@ -196,8 +199,7 @@
     event.preventDefault();
     event.stopPropagation();
     const step = (units === "mm" ? 1 : 25.4 / 16) * (event.shiftKey ? 0.1 : 1);
-    onbegin();
-    ondrag(handle, way[0]! * step, way[1]! * step, event.shiftKey, true);
+    onnudge(handle, way[0]! * step, way[1]! * step, event.shiftKey);
   }
 
   function wheel(event: WheelEvent) {
