@@ -38,7 +38,7 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "workshop.api.refusals.OneShape",
     "workshop.middleware.OwnPages",
-    "django.middleware.gzip.GZipMiddleware",
+    "workshop.middleware.Packed",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",

@@ -5,6 +5,7 @@ asks, behind a proxy.
 from __future__ import annotations
 
 import gzip
+import json
 
 import pytest
 from django.conf import settings
@@ -33,6 +34,24 @@ def test_hashed_parts_are_kept_for_a_year_and_sent_compressed() -> None:
             assert gzip.decompress(body) == plain
     assert sizes["identity"] == len(plain)
     assert sizes["br"] < sizes["gzip"] < 0.5 * sizes["identity"]
+
+
+@pytest.mark.django_db
+@pytest.mark.parametrize(
+    ("whence", "by", "packed"),
+    [
+        ("127.0.0.1", "", False),  # this machine: nothing is saved on the way
+        ("192.168.7.20", "", True),
+        ("127.0.0.1", "192.168.7.20", True),  # through a proxy here
+    ],
+)
+def test_answers_are_packed_for_the_way_through_a_network(whence, by, packed) -> None:
+    asked = {"accept-encoding": "gzip"} | ({"x-forwarded-for": by} if by else {})
+    answer = Client().get("/api/catalogue", headers=asked, REMOTE_ADDR=whence)
+    assert answer.status_code == 200
+    assert (answer.get("Content-Encoding") == "gzip") is packed
+    told = gzip.decompress(answer.content) if packed else answer.content
+    assert json.loads(told)
 
 
 def test_the_page_is_asked_for_each_time() -> None:
