@@ -9,6 +9,8 @@ from selenium import webdriver
 from selenium.webdriver.chrome.options import Options
 from selenium.webdriver.chrome.service import Service
 
+from tests.browser.element import Element
+
 ARGUMENTS = (
     "--headless=new",
     "--no-sandbox",
@@ -20,7 +22,6 @@ ARGUMENTS = (
     "--use-angle=swiftshader",
     "--enable-unsafe-swiftshader",
     "--force-prefers-reduced-motion",
-    "--force-device-scale-factor=1",
     "--hide-scrollbars",
 )
 # for tests, drawn without smoothing: the processor draws it all
@@ -31,13 +32,20 @@ ROUGH = (
 )
 
 
+class Browser(webdriver.Chrome):
+    """A Chromium whose elements are pressed and typed in as a hand does."""
+
+    _web_element_cls = Element
+
+
 def chrome(
     downloads: Path | None = None, width: int = 1280, height: int = 800, smooth: bool = False
-) -> webdriver.Chrome:
+) -> Browser:
     """A browser whose page area is exactly ``width`` by ``height``.
 
     Args:
-        smooth: edges are smoothed, as for pictures to be shown.
+        smooth: drawn with all its pixels and smooth edges, as for pictures to be shown; else with
+            a quarter of them.
     """
     options = Options()
     options.binary_location = shutil.which("chromium") or "/usr/bin/chromium"
@@ -49,11 +57,14 @@ def chrome(
             "prefs",
             {"download.default_directory": str(downloads), "download.prompt_for_download": False},
         )
-    driver = webdriver.Chrome(
-        options, Service(shutil.which("chromedriver") or "/usr/bin/chromedriver")
-    )
+    driver = Browser(options, Service(shutil.which("chromedriver") or "/usr/bin/chromedriver"))
     driver.execute_cdp_cmd(
         "Emulation.setDeviceMetricsOverride",
-        {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False},
+        {
+            "width": width,
+            "height": height,
+            "deviceScaleFactor": 1 if smooth else 0.5,
+            "mobile": False,
+        },
     )
     return driver

@@ -207,7 +207,7 @@ def test_eight_steps_by_keyboard_alone_and_all_the_way_back(walker: Walker) -> N
         field = walker.one('[aria-label^="add a measure"]')
         walker.until(lambda: walker.driver.switch_to.active_element == field or reach(field))
         walker.keys(text, Keys.ENTER)
-        walker.built()
+        walker.kept()
 
     def reach(field) -> bool:
         walker.keys(Keys.TAB)
@@ -228,7 +228,7 @@ def test_eight_steps_by_keyboard_alone_and_all_the_way_back(walker: Walker) -> N
         walker.until(lambda: walker.driver.switch_to.active_element.get_attribute("data-path"))
         for text in typed:
             walker.keys(text, Keys.ENTER)
-            walker.built()
+            walker.kept()
             walker.keys(Keys.TAB)
 
     measure("wide = 60")
@@ -252,12 +252,12 @@ def test_eight_steps_by_keyboard_alone_and_all_the_way_back(walker: Walker) -> N
     walker.settled()
     for _ in range(changes + 1):
         walker.chord(Keys.CONTROL, "z")
-        walker.built()
+        walker.kept()
         walker.until(lambda: not project_busy(project))
     walker.until(lambda: not walker.all("[data-step]"), "undone to the start")
     for _ in range(changes + 1):
         walker.chord(Keys.CONTROL, Keys.SHIFT, "z")
-        walker.built()
+        walker.kept()
     walker.until(lambda: len(walker.all("[data-step]")) == 8, "redone to the end")
     walker.until(lambda: "80 × 40" in walker.reading("bed, largest part"))
 

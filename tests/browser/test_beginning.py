@@ -7,9 +7,9 @@ import pytest
 from selenium.webdriver.common.keys import Keys
 
 from core.project.starters import begun, starters
-from tests.browser.covering import covering
 from tests.browser.making import empty_page, exported, kept, path
 from tests.browser.walker import Walker
+from tests.covering import covering
 
 
 def choose(walker: Walker, words: str) -> None:
@@ -51,7 +51,7 @@ def test_each_starter_is_opened_and_its_numbers_changed(bare_walker: Walker, nam
     walker.see("nothing to stop for", "[role=dialog] figure")
     walker.press("begin with these")
     walker.until(lambda: "/p/" in walker.driver.current_url)
-    walker.built()
+    walker.kept()
     for ask in [one for one in starter.asks if not one.path][:2]:
         walker.type(f"measures.{ask.measure}", f"{ask.mm * 1.25:g} mm")
     walker.settled()
@@ -79,17 +79,17 @@ def test_a_hinged_box_with_a_clip_from_nothing(bare_walker: Walker) -> None:
     did(2)
     walker.type(path(hollow, "fields.wall"), "3.2")
     did()
-    walker.built()
+    walker.kept()
     choose(walker, "duplicate")
     did(2)
     walker.until(lambda: len(walker.all("[data-part]")) == 2)
-    walker.built()
+    walker.kept()
     choose(walker, "hinge")
     did(2)
     walker.press("make it")
     did()
     walker.until(lambda: "/fit/" in walker.driver.current_url)
-    walker.built()
+    walker.kept()
     walker.keys(Keys.ESCAPE)
     did()
     walker.one("[data-add]")
@@ -127,7 +127,7 @@ def test_the_shelf_is_searched_sorted_and_put_in_order(walker: Walker) -> None:
         ("drum", "Winch"),
     ):  # fmt: skip
         search.send_keys(Keys.CONTROL, "a")
-        search.send_keys(words)
+        walker.paste(words)
         walker.until(lambda wanted=wanted: seen()[0] == wanted, words)
     search.send_keys(Keys.CONTROL, "a")
     search.send_keys(Keys.DELETE)
@@ -183,7 +183,7 @@ def test_two_faces_are_measured_and_kept_as_a_line(walker: Walker) -> None:
     walker.until(lambda: not walker.all("[role=dialog]"))  # the finder has gone
     assert walker.axe() == []
     walker.press("keep it")
-    walker.built()
+    walker.kept()
     walker.see("as drawn", "#sheet")
     walker.type("measures.tall", "40")
     walker.settled()

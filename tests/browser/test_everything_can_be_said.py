@@ -20,9 +20,9 @@ from core.project.solve import solve
 from core.steps import OUTLINES, STEPS, Field
 from core.steps.field import applies, filled
 from scripts.step_samples import FISH, SAMPLES, block, document, step
-from tests.browser.covering import covering, drawn_as
 from tests.browser.making import kept
 from tests.browser.walker import Walker
+from tests.covering import covering, drawn_as
 
 # types into every text control at once, as a maker would one after the other
 TYPE_ALL = """

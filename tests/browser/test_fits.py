@@ -5,8 +5,8 @@ from __future__ import annotations
 import pytest
 from selenium.webdriver.common.keys import Keys
 
-from tests.browser.covering import WHOLE
 from tests.browser.walker import Walker
+from tests.covering import WHOLE
 from workshop.models import Project
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -20,9 +20,9 @@ def test_a_screw_cap_from_nothing_and_its_forecast(walker: Walker) -> None:
     walker.one('[aria-label="find anything by a word"]').send_keys("extrude circle", Keys.ENTER)
     walker.until(lambda: walker.driver.switch_to.active_element.get_attribute("data-path"))
     walker.keys("24", Keys.ENTER)
-    walker.built()
+    walker.kept()
     walker.type("parts.part.steps.body.fields.height", "30")
-    walker.built()
+    walker.kept()
     walker.press("+ part")
     walker.press("something that must meet Part")
     walker.one('[aria-label="find anything by a word"]').send_keys("cap")
@@ -30,12 +30,12 @@ def test_a_screw_cap_from_nothing_and_its_forecast(walker: Walker) -> None:
     walker.see("a new part, made by the fit")
     walker.press("make it")
     walker.see("It should feel")
-    walker.built()
+    walker.kept()
     walker.see("85% sure to be free")
     walker.see("flank gap")
     walker.see("turns shared")
     walker.choose('[aria-label^="the other part is a"]', "round cap")
-    walker.built()
+    walker.kept()
     walker.see("2.50 turns")
     document = Project.objects.get(title="New project").current.document
     assert '"screw"' in document and '"round cap"' in document
@@ -73,7 +73,7 @@ def test_a_track_that_overlaps_is_cured_on_the_unrolled_cylinder(walker: Walker)
     run.send_keys(Keys.CONTROL, "a", Keys.NULL, "20 mm", Keys.TAB)
     walker.until(lambda: "runs into the next by" not in walker.text(), "cured")
     walker.see("of wall stands between neighbouring grooves")
-    walker.built()
+    walker.kept()
     assert "right 20 mm" in Project.objects.get(title="Buoy").current.document
 
 
@@ -90,7 +90,7 @@ def test_a_drawing_is_brought_in_and_cut(walker: Walker, tmp_path) -> None:
     walker.see("no drawing is chosen")
     walker.one('[aria-label="bring in an SVG or DXF drawing"]').send_keys(str(file))
     walker.see("left out of sign.svg")
-    walker.built()
+    walker.kept()
     assert '"sign"' in Project.objects.get(title="Mooring wrench").current.document
 
 
@@ -122,26 +122,26 @@ def test_a_nut_that_drops_over_is_a_stop_and_cured_at_its_desk(
     walker.see("Nothing here yet")
     if unit == "in":
         walker.choose('header button[aria-label^="units"]', "in")
-        walker.built()
+        walker.kept()
     walker.step("circle")
     walker.type("parts.part.steps.body.outline.fields.diameter", across)
     walker.type("parts.part.steps.body.fields.height", long)
-    walker.built()
+    walker.kept()
     walker.press("+ part")
     walker.press("something that must meet Part")
     walker.one('[aria-label="find anything by a word"]').send_keys("bolt")
     walker.saying("Screw: bolt and nut", "[role=option]").click()
     walker.press("make it")
     walker.see("It should feel")
-    walker.built()
+    walker.kept()
     fit = walker.driver.current_url.rsplit("/", 1)[1]
     walker.type(f"fits.{fit}.fields.designation", "M6" if unit == "mm" else "1/4-28 UNF")
-    walker.built()
+    walker.kept()
     # as it is proposed, half the depth of thread is left, which is no free fit any more
     walker.see("most likely", '[aria-label="what is wrong with it"]')
     walker.see("of their depth")
     walker.type(f"fits.{fit}.gap", "0.46 mm")
-    walker.built()
+    walker.kept()
     walker.see("nothing engages", '[aria-label="what is wrong with it"]')
     walker.press("do it")
     walker.until(lambda: "nothing engages" not in walker.text())

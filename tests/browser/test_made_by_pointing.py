@@ -17,7 +17,7 @@ from tests.browser.walker import CANVAS, Walker
 
 def measure(walker: Walker, text: str) -> None:
     walker.one('[aria-label="add a measure, as name = expression"]').send_keys(text, Keys.ENTER)
-    walker.built()
+    walker.kept()
 
 
 def window(outside: float, inside: float, angle_deg: float, corner: float) -> float:
@@ -84,12 +84,12 @@ def test_a_windlass_wheel(bare_walker: Walker) -> None:
     walker.type(path(groove, "fields.out"), "across / 2")
     walker.more(groove)
     walker.type(path(groove, "fields.up"), "0 - 6")
-    walker.built()
+    walker.kept()
     steps = kept(project)["parts"][0]["steps"]
     assert exported(walker, project).volume == pytest.approx(wheel_volume(80), rel=2e-3), steps
 
     walker.type("measures.across", "120")
-    walker.built()
+    walker.kept()
     wheel = exported(walker, project)
     assert wheel.volume == pytest.approx(wheel_volume(120), rel=2e-3)
     assert wheel.extents[2] == pytest.approx(12, abs=1e-3)
@@ -115,7 +115,7 @@ def test_a_clamp_block(bare_walker: Walker) -> None:
         ("fields.height", "30"),
     ):
         walker.type(path(body, field), text)
-    walker.built()
+    walker.kept()
 
     walker.press_on("front of body")
     slot = walker.offered("cut right through")
@@ -127,7 +127,7 @@ def test_a_clamp_block(bare_walker: Walker) -> None:
     walker.click(f'button[data-point="{path(slot, "place.y_from")}"]')
     press_until(walker, lambda: "bottom edge" in walker.text(told_from))
     walker.type(path(slot, "place.y"), "4 + 3 / 2")
-    walker.built()
+    walker.kept()
     plain = exported(walker, project)
     place = kept(project)["parts"][0]["steps"][1]["place"]
     assert plain.volume == pytest.approx(40 * 20 * 30 - 16 * 3 * 20, rel=1e-5), place
@@ -137,12 +137,12 @@ def test_a_clamp_block(bare_walker: Walker) -> None:
     walker.type(path(tapped, "fields.designation"), "M6")
     walker.choose(f'button[data-path="{path(tapped, "fields.reach")}"]', "up to the")
     walker.choose(f'button[data-path="{path(tapped, "fields.face")}"]', f"back of {slot}")
-    walker.built()
+    walker.kept()
 
     for tall in (30, 45):
         if tall != 30:
             walker.type(path(body, "fields.height"), str(tall))
-            walker.built()
+            walker.kept()
         clamp = exported(walker, project)
         # the floor of the slot stays 4 above the bottom edge, the hole ends at the slot
         assert block_area(clamp, 3.99) == pytest.approx(800, rel=1e-4)
@@ -157,12 +157,12 @@ def test_a_clamp_block(bare_walker: Walker) -> None:
     hole = walker.offered("hole")
     handle = walker.one(f'[data-held="{path(hole, "place.x")}"]')
     ActionChains(walker.driver).drag_and_drop_by_offset(handle, 37, 11).perform()
-    walker.built()
+    walker.kept()
     moved = next(s for s in kept(project)["parts"][0]["steps"] if s["id"] == hole)["place"]["x"]
     number, unit = moved.split()
     assert unit == "mm" and float(number) == int(float(number)) != 0
     walker.one(f'[data-held="{path(hole, "place.x")}"]').send_keys(Keys.ARROW_RIGHT)
-    walker.built()
+    walker.kept()
     nudged = next(s for s in kept(project)["parts"][0]["steps"] if s["id"] == hole)["place"]["x"]
     assert float(nudged.split()[0]) == pytest.approx(float(number) + 0.1)
 
@@ -212,7 +212,7 @@ def test_a_shaft_by_keyboard_alone(bare_walker: Walker) -> None:
         reach(css)
         walker.chord(Keys.CONTROL, "a")
         walker.keys(text, Keys.ENTER)
-        walker.built()
+        walker.kept()
 
     def pick(css: str, words: str) -> None:
         reach(css)
@@ -224,7 +224,7 @@ def test_a_shaft_by_keyboard_alone(bare_walker: Walker) -> None:
             walker.keys(Keys.ARROW_DOWN)
         walker.keys(Keys.ENTER)
         walker.until(lambda: not walker.all("[role=listbox]"))
-        walker.built()
+        walker.kept()
 
     say('[aria-label="add a measure, as name = expression"]', "radius = 8")
     turned = walker.step("half profile turn")
@@ -260,11 +260,11 @@ def test_edges_are_pressed_and_rounded(bare_walker: Walker) -> None:
         ("fields.height", "20"),
     ):
         walker.type(path(body, field), text)
-    walker.built()
+    walker.kept()
     walker.press_edge("top of body and front of body")
     rounded = walker.offered("round it")
     walker.type(path(rounded, "fields.size"), "3")
-    walker.built()
+    walker.kept()
     corner = (1 - math.pi / 4) * 9
     assert exported(walker, project).volume == pytest.approx(24_000 - corner * 40, rel=1e-4)
     # a second one, with a size of its own
@@ -273,7 +273,7 @@ def test_edges_are_pressed_and_rounded(bare_walker: Walker) -> None:
     press_until(walker, lambda: walker.text(listed).count("the edge of") == 2)
     second = kept_edges(walker, project, rounded)
     walker.type(path(rounded, "fields.edges.1"), "1")
-    walker.built()
+    walker.kept()
     assert kept_edges(walker, project, rounded) == f"{second}: 1"
     walker.chord(Keys.CONTROL, "z")
     walker.until(lambda: kept_edges(walker, project, rounded) == second)
@@ -289,14 +289,14 @@ def test_a_face_says_how_large_it_is_and_has_all_its_edges_rounded(bare_walker: 
         ("fields.height", "20"),
     ):
         walker.type(path(body, field), text)
-    walker.built()
+    walker.kept()
     walker.press_edge("top of body and front of body")
     assert walker.text("[data-measured]") == "40 mm long"
     walker.press_on("top of body")
     walker.until(lambda: walker.text("[data-measured]") == "1200.0 mm²")
     rounded = walker.offered("round its edges")
     walker.type(path(rounded, "fields.size"), "2")
-    walker.built()
+    walker.kept()
     # four quarter rounds whose mitres meet in the corners, where both would take the same
     straight = (1 - math.pi / 4) * 4 * 2 * (40 + 30)
     # in a corner two rounds at right angles share r³ (5/3 − π/2): from the square less two quarters
@@ -305,7 +305,7 @@ def test_a_face_says_how_large_it_is_and_has_all_its_edges_rounded(bare_walker: 
 
 
 def kept_edges(walker: Walker, project: int, step: str) -> str:
-    walker.built()
+    walker.kept()
     return next(s for s in kept(project)["parts"][0]["steps"] if s["id"] == step)["fields"]["edges"]
 
 
@@ -319,7 +319,7 @@ def test_a_body_of_two_pieces_is_hollowed_by_pressing_its_rim(bare_walker: Walke
         ("fields.height", "30"),
     ):
         walker.type(path(low, field), text)
-    walker.built()
+    walker.kept()
     walker.press_on(f"top of {low}")
     high = walker.offered("raise on it")
     for field, text in (
@@ -328,10 +328,10 @@ def test_a_body_of_two_pieces_is_hollowed_by_pressing_its_rim(bare_walker: Walke
         ("fields.height", "20"),
     ):
         walker.type(path(high, field), text)
-    walker.built()
+    walker.kept()
     walker.press_on(f"top of {high.replace('_', ' ')}")
     hollow = walker.offered("hollow from here")
-    walker.built()
+    walker.kept()
     # a room of two boxes: the lower begins a wall above the bed, the upper a wall above its ledge
     outside = 60 * 50 * 30 + 76 * 66 * 20
     room = 56 * 46 * 30 + 72 * 62 * 18
@@ -350,17 +350,17 @@ def test_a_knob_and_its_round_are_mirrored_between_two_faces(bare_walker: Walker
         ("fields.height", "30"),
     ):
         walker.type(path(body, field), text)
-    walker.built()
+    walker.kept()
     walker.press_on("front of body")
     knob = walker.offered("raise on it")
     walker.choose(f'[data-step="{knob}"] button[aria-label^="outline:"]', "circle")
     walker.type(path(knob, "outline.fields.diameter"), "24")
     walker.type(path(knob, "fields.height"), "8")
-    walker.built()
+    walker.kept()
     walker.press_on(f"top of {knob.replace('_', ' ')}")
     rounded = walker.offered("round its edges")
     walker.type(path(rounded, "fields.size"), "2")
-    walker.built()
+    walker.kept()
     one = exported(walker, project).volume - 90_000
     # Pappus: the corner of a square less a quarter disc, taken off at the end
     area, off = (1 - math.pi / 4) * 4, 2 * (10 - 3 * math.pi) / (12 - 3 * math.pi)
@@ -373,10 +373,10 @@ def test_a_knob_and_its_round_are_mirrored_between_two_faces(bare_walker: Walker
     walker.choose(f'button[data-path="{path(mirror, "fields.plane")}"]', "between two faces")
     for field, side in (("face", "front"), ("other", "back")):
         walker.choose(f'button[data-path="{path(mirror, f"fields.{field}")}"]', f"{side} of body")
-    walker.built()
+    walker.kept()
     assert exported(walker, project).volume - 90_000 == pytest.approx(2 * one, rel=1e-4)
     walker.chord(Keys.CONTROL, "z")
-    walker.built()
+    walker.kept()
 
 
 def test_four_edges_are_pressed_and_rounded_in_one_step(bare_walker: Walker) -> None:
@@ -389,7 +389,7 @@ def test_four_edges_are_pressed_and_rounded_in_one_step(bare_walker: Walker) -> 
         ("fields.height", "20"),
     ):
         walker.type(path(body, field), text)
-    walker.built()
+    walker.kept()
     others = (
         "top of body and right of body",
         "top of body and left of body",
@@ -399,13 +399,13 @@ def test_four_edges_are_pressed_and_rounded_in_one_step(bare_walker: Walker) -> 
     walker.press_edge("top of body and front of body")
     rounded = walker.offered("round it")
     walker.type(path(rounded, "fields.size"), "0.5")
-    walker.built()
+    walker.kept()
     listed = f'[data-step="{rounded}"] span[data-path="{path(rounded, "fields.edges")}"]'
     for count, place in enumerate(places, start=2):
         walker.click(f'button[data-point="{path(rounded, "fields.edges")}"]')
         walker.press_at(*place)
         walker.until(lambda n=count: walker.text(listed).count("the edge of") == n)
-        walker.built()
+        walker.kept()
     edges = kept_edges(walker, project, rounded)
     assert len(set(edges.split("; "))) == 4
     made = exported(walker, project)
@@ -423,23 +423,23 @@ def test_a_frame_is_cut_at_its_mitres_into_parts(bare_walker: Walker) -> None:
         ("fields.path", "right 80, up 50, left 80, close"),
     ):
         walker.type(path(frame, field), text)
-    walker.built()
+    walker.kept()
     split = walker.step("cut into parts")
     walker.more(split)
     walker.choose(
         f'button[data-path="{path(split, "fields.plane")}"]', "at the mitres of a swept frame"
     )
-    walker.built()
+    walker.kept()
     walker.press("make the other 3 pieces parts")
     walker.until(lambda: len(kept(project)["parts"]) == 4)
-    walker.built()
+    walker.kept()
     names = [one["name"] for one in kept(project)["parts"]]
     sizes = sorted(exported(walker, project, name).volume for name in names)
     # mitred legs hold what their middle lines say: 50 and 80 long, 10 x 6 across
     assert sizes == pytest.approx([3000, 3000, 4800, 4800])
     walker.chord(Keys.CONTROL, "z")
     walker.until(lambda: len(kept(project)["parts"]) == 1)
-    walker.built()
+    walker.kept()
 
 
 def test_a_gasket_is_told_by_the_face_it_lies_on(bare_walker: Walker) -> None:
@@ -448,13 +448,13 @@ def test_a_gasket_is_told_by_the_face_it_lies_on(bare_walker: Walker) -> None:
     body = walker.step("hull")
     walker.type(path(body, "outline.fields.circles"), "circle 0 0 across 24, circle 40 0 across 12")
     walker.type(path(body, "fields.height"), "4")
-    walker.built()
+    walker.kept()
     walker.press_on("top of")
     rim = walker.offered("raise on it")
     walker.choose(f'[data-step="{rim}"] button[aria-label^="outline:"]', "section of the part")
     walker.type(path(rim, "outline.fields.by"), "0 - 2")
     walker.type(path(rim, "fields.height"), "1")
-    walker.built()
+    walker.kept()
 
     def belt(one: float, other: float) -> float:
         # two circles 40 apart and their outer tangents, plane geometry
@@ -482,7 +482,7 @@ def test_a_thing_is_begun_by_what_must_meet(bare_walker: Walker) -> None:
     walker.press("millimetres")
     shaft.send_keys(Keys.CONTROL, "a")
     shaft.send_keys("8 mm", Keys.ENTER)
-    walker.built()
+    walker.kept()
     walker.see("nothing to stop for")
     project = int(walker.driver.current_url.rsplit("/", 1)[1])
     document = kept(project)

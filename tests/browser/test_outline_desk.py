@@ -13,6 +13,7 @@ from selenium.webdriver.common.keys import Keys
 
 from tests.browser.making import empty_page, exported, kept, path
 from tests.browser.walker import Walker
+from tests.covering import WHOLE
 
 WORDS = '[aria-label="the next moves, in words"]'
 
@@ -26,7 +27,7 @@ def say(walker: Walker, words: str) -> None:
     field.click()
     field.send_keys(words, Keys.ENTER)
     walker.until(lambda: walker.one(WORDS).get_attribute("value") == "")
-    walker.built()
+    walker.kept()
 
 
 def value(field: str, move: int, index: int) -> str:
@@ -137,9 +138,7 @@ def test_an_outline_is_drawn_by_the_keyboard_alone(bare_walker: Walker) -> None:
     # arrow keys move a point
     corner = walker.one('[data-handle="end.0"]')
     walker.driver.execute_script("arguments[0].focus()", corner)
-    for _ in range(3):
-        walker.driver.switch_to.active_element.send_keys(Keys.ARROW_RIGHT)
-        walker.built()
+    walker.keys(Keys.ARROW_RIGHT * 3)  # quicker than it is drawn
     walker.until(lambda: moves(project).startswith("right 43 mm"))
     # what is wrong is said at its line and mended there
     field = walker.one(WORDS)
@@ -214,7 +213,11 @@ def test_what_lies_under_an_outline_is_seen(walker: Walker) -> None:
     walker.until(lambda: "⌀" in walker.one('[data-dimension="0.0"]').text)
 
 
-@pytest.mark.parametrize(("unit", "mm"), [("mm", 1.0), ("in", 25.4)])
+# in millimetres the same: ./test --whole
+UNITS = [("in", 25.4), ("mm", 1.0)][: 2 if WHOLE else 1]
+
+
+@pytest.mark.parametrize(("unit", "mm"), UNITS)
 def test_a_cup_is_turned_and_hollowed_in_either_unit(
     bare_walker: Walker, unit: str, mm: float
 ) -> None:

@@ -16,11 +16,11 @@ from selenium.common.exceptions import (
 )
 from selenium.webdriver import Chrome
 from selenium.webdriver.common.action_chains import ActionChains
-from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import WebDriverWait
 
+from tests.browser.element import press_keys
 from workshop import builders
 
 T = TypeVar("T")
@@ -53,6 +53,7 @@ const said = document.querySelector('header [role="status"]')?.innerText.trim() 
 return said.startsWith("kept, revision") && !document.querySelector('[data-dirty="true"]') &&
   !arguments[0].some((word) => said.includes(word));
 """
+ALL = "return [...document.querySelectorAll(arguments[0])]"
 STEPS = "return [...document.querySelectorAll('[data-step]')].map((one) => one.dataset.step)"
 # the first of some places on the stage at which what is pressed is so called
 FIRST = """
@@ -106,10 +107,14 @@ class Walker:
         self._expected: list[str] = []
 
     def go(self, path: str) -> None:
-        # the test server, unlike the one that serves, does not tell that a page has gone
-        self.driver.get("about:blank")
-        builders.give_up_all()
+        self.leave()
         self.driver.get(self.url + path)
+
+    def leave(self) -> None:
+        """Nothing that the page asked for is still on its way or being built."""
+        self.driver.execute_script("window.stop()")
+        # the test server, unlike the one that serves, does not tell that a page has gone
+        builders.give_up_all()
 
     def until(self, condition: Callable[[], T], what: str = "") -> T:
         def check(_: Any) -> T:
@@ -121,7 +126,7 @@ class Walker:
         return WebDriverWait(self.driver, WAIT_S, 0.05).until(check, what)
 
     def all(self, css: str) -> list[WebElement]:
-        return self.driver.find_elements(By.CSS_SELECTOR, css)
+        return self.driver.execute_script(ALL, css)
 
     def one(self, css: str) -> WebElement:
         return self.until(lambda: self.all(css)[0], f"nothing matches {css}")
@@ -174,27 +179,26 @@ class Walker:
 
     def type(self, path: str, text: str, end: str = Keys.ENTER) -> None:
         def typed() -> bool:
-            field = self.field(path)
-            field.click()
-            field.send_keys(Keys.CONTROL, "a")
-            field.send_keys(text + end)
+            self.field(path).click()
+            press_keys(self.driver, Keys.CONTROL + "a")
+            self.paste(text)
+            press_keys(self.driver, end)
             return True
 
         # what is drawn anew just then is looked for again
         self.until(typed, f"{path} cannot be typed in")
 
+    def paste(self, text: str) -> None:
+        """Puts a text in where the cursor is, in one go."""
+        self.driver.execute_cdp_cmd("Input.insertText", {"text": text})
+
     def keys(self, *keys: str) -> None:
-        ActionChains(self.driver).send_keys(*keys).perform()
+        for text in keys:
+            press_keys(self.driver, text)
 
     def chord(self, *keys: str) -> None:
         """Presses the last key while the others are held."""
-        actions = ActionChains(self.driver, duration=0)
-        for held in keys[:-1]:
-            actions.key_down(held)
-        actions.send_keys(keys[-1])
-        for held in keys[:-1]:
-            actions.key_up(held)
-        actions.perform()
+        press_keys(self.driver, "".join(keys))
 
     def reading(self, name: str) -> str:
         return self.text(f'[data-reading="{name}"]')
@@ -283,7 +287,7 @@ class Walker:
         self.keys("/")
         finder = self.one('[aria-label="find anything by a word"]')
         self.until(lambda: self.driver.switch_to.active_element == finder, "the finder waits")
-        self.keys(words)
+        self.paste(words)
         self.until(lambda: self.all('[data-command-item][aria-selected="true"]'))
         self.keys(Keys.ENTER)
         return self._new_step(before, words)
@@ -300,7 +304,7 @@ class Walker:
     def _new_step(self, before: set[str], words: str) -> str:
         made = lambda: next(iter(self._steps() - before), None)  # noqa: E731
         found = self.until(made, f"no step for {words!r}")
-        self.built()
+        self.kept()
         return found  # type: ignore[return-value]
 
     def more(self, step: str) -> None:
@@ -319,6 +323,7 @@ class Walker:
         """Presses the first of some places, told in shares of the stage, at which what was pressed
         is called by all the words; answers where. They are looked for by the page itself, in one
         go."""
+        self.built()
         canvas = self.one(CANVAS)
         width, height = canvas.size["width"], canvas.size["height"]
         spots = [

@@ -15,25 +15,26 @@ from core.project.solve import solve
 from core.proof.closed import check_closed
 from core.report import apply_edits
 from core.solids import triangle_mesh
+from tests.covering import by_turns
 
-CASES = [(name, measure.name) for name in DEMO for measure in demo_document(name).measures]
+MEASURES = [(name, measure.name) for name in DEMO for measure in demo_document(name).measures]
 
 
-@pytest.mark.parametrize(("name", "measure"), CASES)
-def test_exaggerated_demo_parts_build_or_say_why(name: str, measure: str) -> None:
+@pytest.mark.parametrize(("of", "share"), by_turns(MEASURES, (0.5, 1.25, 2.0)))
+def test_exaggerated_demo_parts_build_or_say_why(of: tuple[str, str], share: float) -> None:
+    name, measure = of
     project = demo_document(name)
     typed = next(m.expression for m in project.measures if m.name == measure)
-    for share in (0.5, 1.25, 2.0):
-        edited = apply_edits(project, [Edit(f"measures.{measure}", f"({typed}) * {share}")])
-        solution = solve(edited)
-        for part in solution.parts.values():
-            for done in part.steps:
-                if done.error is not None:
-                    assert isinstance(done.error, CoreError)
-                    assert done.error.message and done.error.where
-            if part.state.body is None:
-                assert any(done.error for done in part.steps)
-                continue
-            mesh = triangle_mesh(part.state.solid())
-            assert check_closed(mesh).closed, f"{part.part.name} at {share}"
-            assert part.state.solid().volume_mm3 > 0
+    edited = apply_edits(project, [Edit(f"measures.{measure}", f"({typed}) * {share}")])
+    solution = solve(edited)
+    for part in solution.parts.values():
+        for done in part.steps:
+            if done.error is not None:
+                assert isinstance(done.error, CoreError)
+                assert done.error.message and done.error.where
+        if part.state.body is None:
+            assert any(done.error for done in part.steps)
+            continue
+        mesh = triangle_mesh(part.state.solid())
+        assert check_closed(mesh).closed, part.part.name
+        assert part.state.solid().volume_mm3 > 0

@@ -25,6 +25,7 @@ from core.report import report_on
 from core.report.motion import motion_report
 from scripts.write_fits_page import between_blocks
 from tests.core.building import circle, document, part, rectangle, solved, step
+from tests.covering import pairs
 
 
 def slab(name: str, **more):
@@ -166,9 +167,9 @@ def test_a_kind_that_the_play_set_does_not_show_is_drawn_between_blocks(kind: st
     assert fit.section is not None and meeting is not None and fit.working
 
 
-@pytest.mark.parametrize("case", CASES)
-@pytest.mark.parametrize("gap", ["0.12", "0.35"])
-@pytest.mark.parametrize("way", ["outer", "half each"])
+@pytest.mark.parametrize(
+    ("case", "gap", "way"), pairs(CASES, ["0.12", "0.35"], ["outer", "half each"])
+)
 def test_gap_truth(case: str, gap: str, way: str) -> None:
     solution = solve(fitted(case, gap, way))
     assert not solution.errors, [error.one_line() for error in solution.errors]

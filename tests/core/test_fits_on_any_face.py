@@ -15,6 +15,7 @@ from core.report import report_on
 from core.solids.mesh import triangle_mesh
 from tests.core.building import circle, document, part, rectangle, step, tin
 from tests.core.test_fits import CASES
+from tests.covering import by_turns
 
 ON_SIDES = ["round plug", "hexagonal plug", "square plug", "D plug", "dovetail", "knuckle hinge",
             "pin hinge", "ball hinge", "clip"]  # fmt: skip
@@ -35,8 +36,10 @@ def on_sides(case: str, a, b, face_a: str, face_b: str):
     return solve(document(a, b, fits=[spec]))
 
 
-@pytest.mark.parametrize("case", ON_SIDES)
-@pytest.mark.parametrize("where", ["slanted", "round", "both round"])
+@pytest.mark.parametrize(
+    ("case", "where"),
+    [*((case, "both round") for case in ON_SIDES), *by_turns(ON_SIDES, ["slanted", "round"])],
+)
 def test_fits_stand_on_slanted_and_round_sides(case: str, where: str) -> None:
     a = wedge("a") if where == "slanted" else drum("a")
     on_b = CASES[case][4]

@@ -17,6 +17,7 @@ from core.solids import Frame
 from core.solids.hollow import Hollow, hollowed
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.solids.turned import Lathe, lathe_of
+from tests.covering import pairs
 
 # half profiles, radius and height, counter-clockwise; the side that leaves each point is so called
 PROFILES: dict[str, list[tuple[float, float, str]]] = {
@@ -65,13 +66,12 @@ def both_ways(
     return mesh, one, other
 
 
-@pytest.mark.parametrize("outward", [False, True])
-@pytest.mark.parametrize("opened", [set(), {"mouth"}])
-@pytest.mark.parametrize("name", [one for one in PROFILES if one != "plate"])
-def test_the_profile_gives_the_wall_that_sheets_give(
-    name: str, opened: set[str], outward: bool
-) -> None:
-    _, one, other = both_ways(turned(name), opened, outward)
+@pytest.mark.parametrize(
+    ("name", "opened", "outward"),
+    pairs([one for one in PROFILES if one != "plate"], ["", "mouth"], [False, True]),
+)
+def test_the_profile_gives_the_wall_that_sheets_give(name: str, opened: str, outward: bool) -> None:
+    _, one, other = both_ways(turned(name), {opened} - {""}, outward)
     assert one.body.volume_mm3 == pytest.approx(other.body.volume_mm3, rel=1e-5)
     assert one.inside.volume_mm3 == pytest.approx(other.inside.volume_mm3, rel=1e-5)
     assert len(one.rooms) == len(other.rooms)

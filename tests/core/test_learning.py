@@ -21,6 +21,7 @@ from core.process.learning import (
     learn,
     updated_limit,
 )
+from tests.covering import WHOLE
 
 PROCESS = Process()
 
@@ -86,12 +87,12 @@ def with_errors(process: Process, **errors: float) -> Process:
     return process.model_copy(update={"errors": process.errors.model_copy(update=errors)})
 
 
-def test_four_hundred_makers_whose_prints_err_as_a_whole_or_face_by_face() -> None:
+def test_many_makers_whose_prints_err_as_a_whole_or_face_by_face() -> None:
     """The 95 % interval holds the truth, and the promised chance of a slide comes."""
     held, near, off = [], [], {}
     for shared in (0.0, 0.5, 1.0):
         promised, came = [], []
-        for seed in range(134):
+        for seed in range(134 if WHOLE else 40):
             printer = StandIn(PROCESS, seed, shared)
             learnt = learn(PROCESS, two_gauges(printer, PROCESS))
             truth = printer.truth

@@ -10,6 +10,7 @@ from core.project.solve import solve
 from core.report import report_on
 from core.solids import triangle_mesh
 from tests.core.building import circle, document, polygon, rectangle, solved, tin
+from tests.covering import pairs
 
 OUTLINES = {
     "circle": circle("44"),
@@ -20,10 +21,10 @@ OUTLINES = {
 }
 
 
-@pytest.mark.parametrize("outline", OUTLINES)
-@pytest.mark.parametrize("school", ["lip", "cap"])
-@pytest.mark.parametrize("way", ["outer", "inner", "half each"])
-@pytest.mark.parametrize("gap", ["0", "0.15", "0.4"])
+@pytest.mark.parametrize(
+    ("outline", "school", "way", "gap"),
+    pairs(OUTLINES, ["lip", "cap"], ["outer", "inner", "half each"], ["0", "0.15", "0.4"]),
+)
 def test_gap_truth(outline: str, school: str, way: str, gap: str) -> None:
     parts, more = tin(dict(OUTLINES[outline]), school, fit={"gap": gap, "gives_way": way})
     report = report_on(solved(*parts, **more))

@@ -19,6 +19,7 @@ from core.project.schema import Project
 from core.project.solve import solve
 from core.project.starters import NAMES, begun, starters
 from core.report import report_on
+from tests.covering import by_turns
 
 ASKING = [name for name, one in starters().items() if one.asks]
 
@@ -36,8 +37,10 @@ def test_every_file_is_offered_once() -> None:
     assert len({one.title for one in starters().values()}) == len(starters())
 
 
-@pytest.mark.parametrize("name", NAMES)
-@pytest.mark.parametrize("size", ["as asked", "half", "twice", "inches"])
+@pytest.mark.parametrize(
+    ("name", "size"),
+    [*((name, "as asked") for name in NAMES), *by_turns(list(NAMES), ["half", "twice", "inches"])],
+)
 def test_nothing_is_to_look_at(name: str, size: str) -> None:
     factor = {"half": 0.5, "twice": 2.0}.get(size, 1.0)
     answers = {

@@ -20,6 +20,7 @@ from schemathesis.specs.openapi.checks import (
 from config.wsgi import application
 from core.process import Process
 from core.project.demo import demo_document
+from tests.covering import WHOLE
 from workshop import keeping, models
 
 SCHEMA = schemathesis.openapi.from_wsgi("/api/openapi.json", application)
@@ -51,7 +52,7 @@ def test_answers_are_as_described(label: str, books: dict[str, int]) -> None:
 
     @given(case=OPERATIONS[label].as_strategy())
     @settings(
-        max_examples=25,
+        max_examples=25 if WHOLE else 10,
         deadline=None,
         derandomize=True,
         database=None,
