@@ -9,10 +9,14 @@ from collections.abc import Callable, Collection, Hashable, Iterable, Sequence
 from itertools import combinations, product
 from typing import Any, TypeVar
 
+import pytest
+
 from core.steps.field import Field
 
 T = TypeVar("T")
 WHOLE = bool(os.environ.get("FAIRHINGE_WHOLE"))
+# what others walk as well, by another way
+only_whole = pytest.mark.skipif(not WHOLE, reason="walked by ./test --whole")
 
 
 def covering(everything: Iterable[T], ways: Callable[[T], Collection[Hashable]]) -> list[T]:

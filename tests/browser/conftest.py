@@ -14,6 +14,7 @@ from selenium.webdriver import Chrome
 from tests.browser.chrome import chrome
 from tests.browser.walker import Walker
 from workshop import builders
+from workshop.models import Project
 
 WALKED = """
 if (location.protocol === "http:") localStorage.setItem("first-walk-done", "yes");
@@ -42,12 +43,19 @@ def pool(django_db_setup) -> Iterator[None]:
     builders.end()
 
 
+class OverOwnBooks(Walker):
+    """Walks over books that the tests can look into."""
+
+    def number_of(self, title: str) -> int:
+        return Project.objects.get(title=title).id
+
+
 @pytest.fixture
 def bare_walker(
     pool, driver: Chrome, live_server, transactional_db, downloads: Path
 ) -> Iterator[Walker]:
     """A maker before an empty shelf."""
-    walker = Walker(driver, live_server.url, downloads)
+    walker = OverOwnBooks(driver, live_server.url, downloads)
     held = {"origin": live_server.url, "storageTypes": "local_storage"}
     driver.execute_cdp_cmd("Storage.clearDataForOrigin", held)
     driver.get_log("browser")

@@ -25,7 +25,8 @@ SPOT = """
 const one = arguments[0];
 const look = () => {
   const box = one.getClientRects()[0];
-  if (!box?.width || !box.height || !one.checkVisibility({visibilityProperty: true})) return null;
+  if (!box?.width || !box.height || one.matches(":disabled")) return null;
+  if (!one.checkVisibility({visibilityProperty: true})) return null;
   const [left, right] = [Math.max(box.left, 0), Math.min(box.right, innerWidth)];
   const [top, bottom] = [Math.max(box.top, 0), Math.min(box.bottom, innerHeight)];
   const [x, y] = [Math.floor((left + right) / 2), Math.floor((top + bottom) / 2)];
@@ -89,7 +90,7 @@ class Element(WebElement):
     def click(self) -> None:
         spot: dict[str, Any] | None = self.parent.execute_script(SPOT, self)
         if spot is None:
-            raise ElementNotInteractableException("it is not to be seen")
+            raise ElementNotInteractableException("it is not to be seen, or not to be pressed now")
         if not spot["free"]:
             raise ElementClickInterceptedException(f"under {spot['over']}")
         press_point(self.parent, spot["x"], spot["y"])

@@ -10,6 +10,7 @@ import urllib.request
 from collections.abc import Hashable, Iterable
 from typing import Any
 
+import pytest
 from selenium.webdriver.common.keys import Keys
 
 from core.fits import FITS
@@ -215,62 +216,74 @@ class Said:
         assert {path: at(data, path) for path in self.wanted} == self.wanted
 
 
-def test_every_field_of_every_step(bare_walker: Walker) -> None:
-    seen: set[Field] = set()
-    for kind in covering(SAMPLES, lambda one: drawn(STEPS[one].fields)):
-        data = document(kind)
-        steps = data["parts"][0]["steps"]
-        if len(steps) == 1:
-            steps.insert(0, block())  # something to point at
-        line = steps[-1]
-        for spec in STEPS[kind].fields:
-            if spec.kind == "edges":  # pressed on the stage in tests of their own
-                line["fields"][spec.name] = "body.top | body.left"
-        project = put(bare_walker, data)
-        bare_walker.go(f"/p/{project}")
-        bare_walker.kept()
-        said = Said(
-            bare_walker, project, f'[data-step="{line["id"]}"]', "more that can be set", seen
-        )
-        base = f"parts.part.steps.{line['id']}"
-        said.group(f"{base}.fields", STEPS[kind].fields, dict(line["fields"]))
-        if kind == "extrude":
-            said.group(f"{base}.place", PLACE_FIELDS, {})
-        said.check()
+Case = tuple[str, str, tuple[Field, ...]]
+# the control of a field is the same wherever it stands: each way is walked once, each place too
+ALL: list[Case] = [
+    *(("step", kind, STEPS[kind].fields) for kind in SAMPLES),
+    *(("outline", kind, spec.fields) for kind, spec in OUTLINES.items()),
+    *(("fit", kind, spec.fields) for kind, spec in FITS.items()),
+]
+CASES = covering(ALL, lambda one: drawn(one[2]) | {("of a", one[0])})
 
 
-def test_every_field_of_every_outline(bare_walker: Walker) -> None:
-    for kind, spec in covering(OUTLINES.items(), lambda one: drawn(one[1].fields)):
-        below = block("5")
-        fields = {"drawing": "fish"} if kind == "traced" else {}
-        raised = step("extrude", (kind, fields), on="body.top", height="3")
-        data = {"format": "fair-hinge-project", "version": 2, "title": kind,
-                "drawings": [{"name": "fish", "path": FISH}],
-                "parts": [{"name": "part", "steps": [below, raised]}]}  # fmt: skip
-        project = put(bare_walker, data)
-        bare_walker.go(f"/p/{project}")
-        bare_walker.kept()
-        said = Said(bare_walker, project, '[data-step="extrude"]', "more that can be set")
-        said.group("parts.part.steps.extrude.outline.fields", spec.fields, dict(fields))
-        said.check()
+@pytest.fixture(scope="module")
+def seen() -> set[Field]:
+    """Lists that were set already."""
+    return set()
 
 
-def test_every_field_of_every_fit(bare_walker: Walker) -> None:
+@pytest.mark.parametrize("kind", [kind for place, kind, _ in CASES if place == "step"])
+def test_every_field_of_a_step(bare_walker: Walker, kind: str, seen: set[Field]) -> None:
+    data = document(kind)
+    steps = data["parts"][0]["steps"]
+    if len(steps) == 1:
+        steps.insert(0, block())  # something to point at
+    line = steps[-1]
+    for spec in STEPS[kind].fields:
+        if spec.kind == "edges":  # pressed on the stage in tests of their own
+            line["fields"][spec.name] = "body.top | body.left"
+    project = put(bare_walker, data)
+    bare_walker.go(f"/p/{project}")
+    bare_walker.kept()
+    said = Said(bare_walker, project, f'[data-step="{line["id"]}"]', "more that can be set", seen)
+    base = f"parts.part.steps.{line['id']}"
+    said.group(f"{base}.fields", STEPS[kind].fields, dict(line["fields"]))
+    if "place" in line:
+        said.group(f"{base}.place", PLACE_FIELDS, dict(line["place"]))
+    said.check()
+
+
+@pytest.mark.parametrize("kind", [kind for place, kind, _ in CASES if place == "outline"])
+def test_every_field_of_an_outline(bare_walker: Walker, kind: str) -> None:
+    below = block("5")
+    fields = {"drawing": "fish"} if kind == "traced" else {}
+    raised = step("extrude", (kind, fields), on="body.top", height="3")
+    data = {"format": "fair-hinge-project", "version": 2, "title": kind,
+            "drawings": [{"name": "fish", "path": FISH}],
+            "parts": [{"name": "part", "steps": [below, raised]}]}  # fmt: skip
+    project = put(bare_walker, data)
+    bare_walker.go(f"/p/{project}")
+    bare_walker.kept()
+    said = Said(bare_walker, project, '[data-step="extrude"]', "more that can be set")
+    said.group("parts.part.steps.extrude.outline.fields", OUTLINES[kind].fields, dict(fields))
+    said.check()
+
+
+@pytest.mark.parametrize("kind", [kind for place, kind, _ in CASES if place == "fit"])
+def test_every_field_of_a_fit(bare_walker: Walker, kind: str) -> None:
     hollow = {**step("shell", wall="4", floor="3"), "id": "hollow"}
     parts = [
         {"name": "first", "steps": [block("30"), hollow]},
         {"name": "second", "steps": [block("20")]},
     ]
-    for kind, spec in covering(FITS.items(), lambda one: drawn(one[1].fields)):
-        bare = from_data(
-            {"format": "fair-hinge-project", "version": 2, "title": kind, "parts": parts}
-        )
-        second = "" if spec.makes_b else "second"
-        made, name = begin_fit(solve(bare), kind, 0, ("first", second))
-        data = made.model_dump(mode="json")
-        project = put(bare_walker, data)
-        bare_walker.go(f"/p/{project}/fit/{name}")
-        bare_walker.kept()
-        said = Said(bare_walker, project, "main", "more that can be set")
-        said.group(f"fits.{name}.fields", spec.fields, dict(data["fits"][0]["fields"]))
-        said.check()
+    spec = FITS[kind]
+    bare = from_data({"format": "fair-hinge-project", "version": 2, "title": kind, "parts": parts})
+    second = "" if spec.makes_b else "second"
+    made, name = begin_fit(solve(bare), kind, 0, ("first", second))
+    data = made.model_dump(mode="json")
+    project = put(bare_walker, data)
+    bare_walker.go(f"/p/{project}/fit/{name}")
+    bare_walker.kept()
+    said = Said(bare_walker, project, "main", "more that can be set")
+    said.group(f"fits.{name}.fields", spec.fields, dict(data["fits"][0]["fields"]))
+    said.check()

@@ -20,18 +20,24 @@ def open_finder(walker: Walker) -> None:
     walker.until(lambda: walker.driver.switch_to.active_element == finder)
 
 
-def first_for(walker: Walker, words: str) -> str:
-    """The title that stands first once exactly these words are typed."""
+def first_for(walker: Walker, words: list[str]) -> list[str]:
+    """The title that stands first once exactly these words are typed, for each."""
     return walker.driver.execute_async_script(
         """
-        const [words, done] = arguments;
+        const [words, done] = arguments, found = [];
         const input = document.querySelector('[aria-label="find anything by a word"]');
-        input.value = words;
-        input.dispatchEvent(new Event("input", { bubbles: true }));
-        setTimeout(() => setTimeout(() => {
-          const first = document.querySelector("[data-command-item] .truncate");
-          done(first ? first.textContent.trim() : "");
-        }));
+        const after = (next) => setTimeout(() => setTimeout(next));
+        const look = (at) => {
+          if (at === words.length) return done(found);
+          input.value = words[at];
+          input.dispatchEvent(new Event("input", { bubbles: true }));
+          after(() => {
+            const first = document.querySelector("[data-command-item] .truncate");
+            found.push(first ? first.textContent.trim() : "");
+            look(at + 1);
+          });
+        };
+        look(0);
         """,
         words,
     )
@@ -42,8 +48,7 @@ def test_every_word_puts_the_right_thing_first(walker: Walker) -> None:
     open_finder(walker)
     wrong = []
     for pattern, words in WORDS.items():
-        for typed in words:
-            found = first_for(walker, typed)
+        for typed, found in zip(words, first_for(walker, words), strict=True):
             if not re.search(pattern, found):
                 wrong.append(f"{typed}: {found or 'nothing'}")
     assert not wrong, "\n".join(wrong)

@@ -13,6 +13,7 @@ from selenium.webdriver.common.keys import Keys
 
 from tests.browser.making import empty_page, exported, kept, path
 from tests.browser.walker import CANVAS, Walker
+from tests.covering import only_whole
 
 
 def measure(walker: Walker, text: str) -> None:
@@ -340,6 +341,7 @@ def test_a_body_of_two_pieces_is_hollowed_by_pressing_its_rim(bare_walker: Walke
     assert f"top of {high.replace('_', ' ')}" in walker.text(f'[data-step="{hollow}"]')
 
 
+@only_whole
 def test_a_knob_and_its_round_are_mirrored_between_two_faces(bare_walker: Walker) -> None:
     walker = bare_walker
     project = empty_page(walker)
@@ -379,6 +381,7 @@ def test_a_knob_and_its_round_are_mirrored_between_two_faces(bare_walker: Walker
     walker.kept()
 
 
+@only_whole
 def test_four_edges_are_pressed_and_rounded_in_one_step(bare_walker: Walker) -> None:
     walker = bare_walker
     project = empty_page(walker)

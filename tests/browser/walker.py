@@ -11,6 +11,7 @@ from typing import Any, TypeVar
 from selenium.common.exceptions import (
     ElementClickInterceptedException,
     ElementNotInteractableException,
+    JavascriptException,
     StaleElementReferenceException,
     WebDriverException,
 )
@@ -30,6 +31,7 @@ WAIT_S = 30
 PASSING = (
     ElementClickInterceptedException,
     ElementNotInteractableException,
+    JavascriptException,  # the page went while it was asked
     StaleElementReferenceException,
     IndexError,
 )
@@ -47,11 +49,17 @@ return [...document.querySelectorAll(css)].find(
   (one) => seen(one) && (one.innerText ?? "").replaceAll("\u00a0", " ").includes(words)) ??
   null;
 """
-# what the line over the desk says of the newest change, and nothing typed is left to be kept
+# what the line over the desk says of the newest change, and nothing typed is left to be kept;
+# looked for by the page itself, for a while
 KEPT = """
-const said = document.querySelector('header [role="status"]')?.innerText.trim() ?? "";
-return said.startsWith("kept, revision") && !document.querySelector('[data-dirty="true"]') &&
-  !arguments[0].some((word) => said.includes(word));
+const [words, done] = arguments, until = Date.now() + 2000;
+const look = () => {
+  const said = document.querySelector('header [role="status"]')?.textContent.trim() ?? "";
+  const kept = said.startsWith("kept, revision") &&
+    !document.querySelector('[data-dirty="true"]') && !words.some((word) => said.includes(word));
+  if (kept || Date.now() > until) done(kept); else setTimeout(look, 30);
+};
+look();
 """
 ALL = "return [...document.querySelectorAll(arguments[0])]"
 STEPS = "return [...document.querySelectorAll('[data-step]')].map((one) => one.dataset.step)"
@@ -205,9 +213,7 @@ class Walker:
 
     def open(self, title: str) -> None:
         """Opens a project at its own address; the shelf with its pictures has its own tests."""
-        with urllib.request.urlopen(self.url + "/api/projects") as answer:
-            found = next(item for item in json.load(answer) if item["title"] == title)
-        self.go(f"/p/{found['id']}")
+        self.go(f"/p/{self.number_of(title)}")
         self.one('[aria-label="stage"] canvas')
         self.settled()
 
@@ -224,7 +230,13 @@ class Walker:
         self._without("building", "proving")
 
     def _without(self, *words: str) -> None:
-        self.until(lambda: self.driver.execute_script(KEPT, words), "not kept, built or proved")
+        kept = lambda: self.driver.execute_async_script(KEPT, words)  # noqa: E731
+        self.until(kept, "not kept, built or proved")
+
+    def number_of(self, title: str) -> int:
+        """The number of the project that is so called."""
+        with urllib.request.urlopen(self.url + "/api/projects") as answer:
+            return int(next(one for one in json.load(answer) if one["title"] == title)["id"])
 
     def drawn(self) -> str:
         """The keys of the solids on the stage, once drawn."""

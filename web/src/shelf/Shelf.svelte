@@ -56,9 +56,12 @@
 
   async function load() {
     await listing.run(async () => {
-      const asked = Promise.all([server.catalogue(), server.bin(), server.playSet()]);
-      items = await server.shelf();
-      [catalogue, thrown, playSet] = await asked;
+      [items, catalogue, thrown, playSet] = await Promise.all([
+        server.shelf(),
+        server.catalogue(),
+        server.bin(),
+        server.playSet(),
+      ]);
       if (!items.some((one) => one.folder === folder)) folder = "";
     });
   }
