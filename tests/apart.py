@@ -26,6 +26,10 @@ def pytest_configure() -> None:
 SLOW = (
     "test_fits.py::test_gap_truth",
     "test_fits.py::test_every_fit",
+    "test_fits.py::test_nothing_collides",
+    "test_fits.py::test_a_maze",
+    "test_hollow_turned.py",
+    "test_helper.py",
     "test_never_a_false_good.py",
     "test_exaggeration.py",
     "test_starters.py",

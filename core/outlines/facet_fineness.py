@@ -40,6 +40,19 @@ def longer_facets() -> float:
     return math.sqrt(chord_error_mm() / PRINT_MM)
 
 
+def pieces_along(count: int) -> int:
+    """How many pieces a run is drawn with along its way: as many as told in a print, a third of
+    them in a sketch.
+
+    >>> pieces_along(36)
+    36
+    >>> with as_sketch():
+    ...     pieces_along(36)
+    12
+    """
+    return count if chord_error_mm() == PRINT_MM else math.ceil(count / 3)
+
+
 def half_facet(radius: float, share: float = 1.0) -> float:
     """Half the angle in radians a facet of a round of this radius (mm) may span.
 

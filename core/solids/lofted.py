@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 
 from core.errors import BuildError
 from core.outlines import Outline, flatten, segment_counts
+from core.outlines.facet_fineness import pieces_along
 from core.outlines.flatten import Side
 from core.solids.body import Body
 from core.solids.frame import Frame
@@ -95,7 +96,7 @@ def _smoothed(stations: list[Points], start: bool, end: bool) -> list[Points]:
     )
     rows = []
     for low, high in pairwise(heights):
-        rows += list(np.linspace(low, high, SMOOTH_PIECES, endpoint=False))
+        rows += list(np.linspace(low, high, pieces_along(SMOOTH_PIECES), endpoint=False))
     rows.append(heights[-1])
     return [np.column_stack([spline(z), np.full(values.shape[1], z)]) for z in rows]
 

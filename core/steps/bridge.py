@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 from core.errors import BuildError
 from core.measures.units import length
 from core.outlines import Outline, flatten
+from core.outlines.facet_fineness import pieces_along
 from core.solids import Frame
 from core.solids.lofted import matched
 from core.solids.skin import skin
@@ -190,7 +191,7 @@ def _limb(a: Points, b: Points, start: Frame, end: Frame, pull: float) -> list[P
     if reach < 1e-6:
         raise BuildError("both faces are at the same place", remedy="choose another face")
     stations = [a - z0 * ROOT_MM]
-    for t in np.linspace(0, 1, PIECES + 1):
+    for t in np.linspace(0, 1, pieces_along(PIECES) + 1):
         h00, h10 = 2 * t**3 - 3 * t**2 + 1, t**3 - 2 * t**2 + t
         h01, h11 = -2 * t**3 + 3 * t**2, t**3 - t**2
         stations.append(h00 * a + h10 * reach * z0 + h01 * b + h11 * reach * z1)
