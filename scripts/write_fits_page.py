@@ -11,7 +11,7 @@ from pathlib import Path
 
 from core.fits import FITS
 from core.fits.registry import Meeting
-from core.project.beginning import begin_fit
+from core.project.beginning_fits import begin_fit
 from core.project.demo import DEMO, demo_document
 from core.project.document import from_data
 from core.project.schema import FORMAT, VERSION

@@ -11,7 +11,10 @@ Map
     sentences     steps and fits read aloud: text, and pieces that can be edited in place
     options       what a field may be set to where it stands
     faces         what is left of each face, how much room is on it, which place lies in it
-    beginning     documents with a step, a part or a fit more, sized to where it stands
+    beginning     documents with a step or a part more, sized to where it stands
+    beginning_fits   documents with a fit more, or with one made another kind
+    beginning_sizes  what is typed in what begins: sizes that fit the face and read well
+    outline_again    an outline put in place of another, as large as that
     outlining     outlines at a path: laid out to be drawn on, taken apart, brought in
     cannot        what there is none of, and the nearest thing
     starters      whole things to begin with, told by what must meet

@@ -17,8 +17,8 @@ from core.outlines.combine import reversed_segment
 from core.outlines.draggable import Board, board
 from core.outlines.loop import Loop
 from core.outlines.moves import Value
-from core.project.beginning import with_outline
 from core.project.fields import FieldReader, Worked
+from core.project.outline_again import with_outline
 from core.project.resolve import Names, quantity_of, work_out
 from core.project.results import FitResult, Solution, StepResult
 from core.project.schema import Further, OutlineSpec, Project

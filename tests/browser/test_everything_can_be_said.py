@@ -14,7 +14,7 @@ import pytest
 from selenium.webdriver.common.keys import Keys
 
 from core.fits import FITS
-from core.project.beginning import begin_fit
+from core.project.beginning_fits import begin_fit
 from core.project.document import from_data
 from core.project.placing import PLACE_FIELDS
 from core.project.solve import solve

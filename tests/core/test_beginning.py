@@ -6,16 +6,11 @@ import pytest
 
 from core.errors import BuildError
 from core.fits import FITS
-from core.project.beginning import (
-    become_kind,
-    begin_copy,
-    begin_fit,
-    begin_part,
-    begin_step,
-    outline_again,
-    round_size,
-)
+from core.project.beginning import begin_copy, begin_part, begin_step
+from core.project.beginning_fits import become_kind, begin_fit
+from core.project.beginning_sizes import round_size
 from core.project.faces import free_face, room_on
+from core.project.outline_again import outline_again
 from core.project.solve import solve
 from core.report import report_on
 from core.steps import OUTLINES, STEPS

@@ -12,7 +12,7 @@ import pytest
 
 from core.errors import BuildError
 from core.fits import FITS
-from core.project.beginning import begin_fit
+from core.project.beginning_fits import begin_fit
 from core.project.document import from_data
 from core.project.schema import Project
 from core.project.solve import sketch, solve

@@ -6,7 +6,8 @@ from __future__ import annotations
 
 import pytest
 
-from core.project.beginning import begin_fit, exact_size
+from core.project.beginning_fits import begin_fit
+from core.project.beginning_sizes import exact_size
 from core.project.faces import side_face
 from core.project.solve import solve
 from core.report import report_on

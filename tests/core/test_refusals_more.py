@@ -27,7 +27,8 @@ from core.outlines.trimmed import thickened
 from core.process.materials import material
 from core.process.model import Process
 from core.project import document as documents
-from core.project.beginning import become_kind, begin_fit, begin_step
+from core.project.beginning import begin_step
+from core.project.beginning_fits import become_kind, begin_fit
 from core.project.document import from_data, text_to_keep
 from core.project.outlining import taken_apart
 from core.project.solve import solve

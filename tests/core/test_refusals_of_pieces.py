@@ -22,7 +22,7 @@ from core.outlines.curves import Line
 from core.outlines.loop import polygon_loop
 from core.outlines.offset import offset_outline
 from core.outlines.trimmed import thickened
-from core.project.beginning import outline_again
+from core.project.outline_again import outline_again
 from core.project.outlining import own_outline, taken_apart
 from core.project.solve import solve
 from core.project.starters import begun

@@ -7,15 +7,10 @@ from typing import Any
 from django.http import HttpRequest
 from ninja import Router
 
-from core.project.beginning import (
-    become_kind,
-    begin_copy,
-    begin_fit,
-    begin_part,
-    begin_step,
-    outline_again,
-)
+from core.project.beginning import begin_copy, begin_part, begin_step
+from core.project.beginning_fits import become_kind, begin_fit
 from core.project.document import from_data
+from core.project.outline_again import outline_again
 from core.project.parting import with_pieces
 from core.project.schema import Project as Document
 from workshop.api.shapes import Refusal, Shape

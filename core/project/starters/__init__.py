@@ -16,7 +16,7 @@ from importlib.resources import files
 from core.errors import BuildError
 from core.measures.units import LengthUnit
 from core.process.model import FEELS
-from core.project.beginning import round_size
+from core.project.beginning_sizes import round_size
 from core.project.demo import STARTERS as WITHOUT_QUESTIONS
 from core.project.demo import starter_document
 from core.project.document import from_data
