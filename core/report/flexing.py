@@ -9,7 +9,7 @@ print; should they come out otherwise, all of it is.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 
 from core.checks.check import CHECKS
@@ -17,6 +17,7 @@ from core.checks.finding import ORDER
 from core.measures.display import quantity_text
 from core.measures.units import LengthUnit
 from core.project.edits import Edit, apply_edits
+from core.project.helper import Errand, helped
 from core.project.resolve import Typed, names_in, quantity_of
 from core.project.results import Solution
 from core.project.schema import Project
@@ -25,7 +26,7 @@ from core.report.assemble import check_by_check
 from core.views.report import FindingView, PushedView, PushEnd
 
 STRIDES = (1.1, 1.25, 1.5, 2.0, 3.0, 4.0)  # times the value, or the value divided by them
-_WAYS = ([1 / stride for stride in STRIDES], STRIDES)
+_WAYS = (tuple(1 / stride for stride in STRIDES), STRIDES)
 HALVINGS = 4
 COARSE_MM = 2.0  # between measuring places while only trying
 _UNIT = {"length": "mm", "angle": "deg", "number": "", "count": ""}
@@ -117,7 +118,8 @@ class _Push:
     def run(self) -> PushedView:
         measure = self.measure
         assert measure.value is not None
-        low, high = (self._end([measure.value * factor for factor in way]) for way in _WAYS)
+        with helped([self._errand(way) for way in _WAYS]) as done:
+            (low, below), (high, above) = done(0), done(1)
         return PushedView(
             path=measure.path,
             name=measure_name(measure.path),
@@ -125,8 +127,15 @@ class _Push:
             shown=self._shown(measure.value),
             low=low,
             high=high,
-            tries=len(self.tried),
+            tries=len(below | above),
         )
+
+    def _errand(self, factors: Sequence[float]) -> Errand:
+        """One way out, which waits for nothing of the other: where it ends, and all it tried."""
+        assert self.measure.value is not None
+        outward = [self.measure.value * factor for factor in factors]
+        about = f"flex {self.measure.path} {factors[0]:.1f}"
+        return Errand(about, lambda: (self._end(outward), self.tried), guess_s=1.0)
 
     def _end(self, outward: list[float]) -> PushEnd:
         """The last value one way out that holds, and what goes wrong past it."""

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
+from django.conf import settings
 from django.core.management import call_command
 from django.db import connection
 from selenium.webdriver import Chrome
@@ -37,7 +38,9 @@ def driver(downloads: Path) -> Iterator[Chrome]:
 
 @pytest.fixture(scope="session")
 def pool(django_db_setup) -> Iterator[None]:
-    """Builders, as where the workshop is served."""
+    """Builders, as where the workshop is served; for each browser on these cores the fewest that
+    do all there is to do."""
+    settings.BUILDERS = settings.BUILDERS_ASIDE = 1
     builders.begin(str(connection.settings_dict["NAME"]))
     yield
     builders.end()
