@@ -19,7 +19,8 @@ from core.project.sentences import error_view
 from core.steps import STEPS
 from core.views.report import ErrorView, Vec2, View
 
-PLAIN = re.compile(r"-?(\d+(\.\d*)?|\.\d+)\s*(mm|cm|in|deg|\"|')?")
+# a number, a fraction or a mixed number with its unit
+PLAIN = re.compile(r"-?((\d+\s+)?\d+/\d+|\d+(\.\d*)?|\.\d+)\s*(mm|cm|in|deg|\"|')?")
 
 
 class GivenView(View):

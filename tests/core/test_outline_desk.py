@@ -426,6 +426,32 @@ def test_values_are_found_where_they_stand_in_the_text() -> None:
     assert (second.text, second.plain, second.bracket) == ("-3", True, True)
 
 
+@pytest.mark.parametrize(
+    ("typed", "plain", "mm"),
+    [
+        ("(1 9/16in)", True, 25 * 25.4 / 16),
+        ("3/4in", True, 19.05),
+        ('1/2"', True, 12.7),
+        ("0.5 in", True, 12.7),
+        ("12", True, 12.0),
+        ("(1 9/16in + 0)", False, 25 * 25.4 / 16),
+        ("3/4in * 2", False, 38.1),
+        ("a", False, 12.0),
+    ],
+)
+def test_a_drag_may_change_numbers_and_fractions_but_no_expression(
+    typed: str, plain: bool, mm: float
+) -> None:
+    """What an inch is told in, whole and sixteenths, is a number like any other."""
+    moves = f"right {typed}, up 20, left ?, close"
+    made = step("s", "extrude", {"kind": "moves", "moves": moves}, height="3")
+    view = outline_desk_view(
+        solved(part("p", made), measures=[{"name": "a", "expression": "12"}]), TURNED
+    )
+    (value,) = [piece for piece in view.moves[0].pieces if piece.index >= 0]
+    assert value.plain is plain and value.value == pytest.approx(mm)
+
+
 def test_another_text_is_tried_without_being_kept() -> None:
     turned = step("s", "extrude", {"kind": "moves", "moves": "right 5, up 5, close"}, height="3")
     done = solved(part("p", turned))

@@ -32,6 +32,7 @@
     type MoveView,
     type Point,
   } from "./moves";
+  import { Nudges } from "./nudging";
 
   let { project, path }: { project: Project; path: string } = $props();
 
@@ -131,7 +132,8 @@
   }
   /** Changes the text by where things stand in it. */
   async function edit(change: (text: string, moves: readonly MoveView[]) => string, words: string) {
-    const drawn = await newest();
+    let drawn = await newest();
+    while (drawn && drawn.text !== kept) drawn = await newest(); // another was quicker
     if (drawn) set(change(kept, drawn.moves), words);
   }
   const extent = $derived(
@@ -238,20 +240,10 @@
   /** The drawing as it was when the drag began. */
   let from: OutlineDeskView | null = null;
 
-  /** By how much a point is still to be moved from the keyboard. */
-  let nudged: { handle: number; dx: number; dy: number } | null = null;
-  /** Keys pressed before the drawing of the last one is there go on from it together. */
-  async function nudge(handle: number, dx: number, dy: number, fine: boolean) {
-    if (nudged?.handle === handle) {
-      nudged.dx += dx;
-      nudged.dy += dy;
-      return;
-    }
-    const own = (nudged = { handle, dx, dy });
-    from = await newest();
-    if (nudged === own) nudged = null;
-    drag(handle, own.dx, own.dy, fine, true);
-  }
+  const nudges = new Nudges(newest, (drawn, ...moved) => {
+    from = drawn;
+    drag(...moved, true);
+  });
 
   function pressPaper(at: Point, near: number) {
     if (press === "nothing") {
@@ -441,7 +433,7 @@
         onvalue={focusValue}
         onbegin={() => (from = view?.text === kept ? view : null)}
         ondrag={drag}
-        onnudge={(...moved) => void nudge(...moved)}
+        onnudge={(...moved) => void nudges.add(...moved)}
         onpaper={pressPaper}
         adds={press !== "nothing"}
       />

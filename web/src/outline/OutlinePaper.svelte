@@ -198,7 +198,7 @@
     if (!way) return;
     event.preventDefault();
     event.stopPropagation();
-    const step = (units === "mm" ? 1 : 25.4 / 16) * (event.shiftKey ? 0.1 : 1);
+    const step = units === "mm" ? (event.shiftKey ? 0.1 : 1) : 25.4 / (event.shiftKey ? 64 : 16);
     onnudge(handle, way[0]! * step, way[1]! * step, event.shiftKey);
   }
 

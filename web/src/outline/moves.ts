@@ -153,9 +153,10 @@ export function dragged(
     dx,
     dy,
   );
-  const changes = free.map(({ given }, index): [Given, string] => {
-    const value = given.value! + moved[index]!;
-    return [given, writtenAs(given, value, step, units)];
+  // what is not moved stays as it was typed, though it may be no whole step
+  const changes = free.flatMap(({ given }, index): [Given, string][] => {
+    const by = moved[index]!;
+    return Math.abs(by) < 1e-9 ? [] : [[given, writtenAs(given, given.value! + by, step, units)]];
   });
   return { changes: changes.filter(([given, text]) => text !== given.text), held };
 }

@@ -145,6 +145,13 @@ describe("a point dragged", () => {
   const handle = (...holds: [number, number, number, number][]) =>
     ({ holds: holds.map(([move, index, dx, dy]) => ({ move, index, dx, dy })) }) as never;
 
+  it("by one number leaves the other as it was typed", () => {
+    const fine = told("right 40, arc to 44.7 12.3 tangent");
+    const both = { moves: fine } as OutlineDeskView;
+    const up = handle([1, 0, 1, 0], [1, 1, 0, 1]);
+    expect(dragged(both, up, 0, 1, 1, "mm").changes.map(([, text]) => text)).toEqual(["13"]);
+    expect(dragged(both, up, 1, 0, 1, "mm").changes.map(([, text]) => text)).toEqual(["46"]);
+  });
   it("leads the number that decides it, in whole steps", () => {
     const { changes, held } = dragged(view, handle([0, 0, 1, 0]), 7.3, 99, 1, "mm");
     expect(changes.map(([one, text]) => [one.text, text])).toEqual([["40", "47"]]);
