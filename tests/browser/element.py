@@ -38,6 +38,7 @@ if (spot && !spot.free) {
   one.scrollIntoView({block: "center", inline: "nearest", behavior: "instant"});
   spot = look();
 }
+if (!spot?.free) return spot;
 // the page may move before the press comes
 window.pressedIt = null;
 addEventListener("pointerdown", (event) => {

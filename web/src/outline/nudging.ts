@@ -2,7 +2,7 @@
 
 /** What is asked for before the drawing of the last move is there goes on from it together. */
 export class Nudges<View> {
-  #waiting: { handle: number; dx: number; dy: number } | null = null;
+  #waiting: { handle: number; dx: number; dy: number; fine: boolean } | null = null;
   /** One point after the other: each goes on from what the one before came to. */
   #turn: Promise<void> = Promise.resolve();
 
@@ -13,12 +13,12 @@ export class Nudges<View> {
   ) {}
 
   add(handle: number, dx: number, dy: number, fine: boolean): Promise<void> {
-    if (this.#waiting?.handle === handle) {
+    if (this.#waiting?.handle === handle && this.#waiting.fine === fine) {
       this.#waiting.dx += dx;
       this.#waiting.dy += dy;
       return this.#turn;
     }
-    const own = (this.#waiting = { handle, dx, dy });
+    const own = (this.#waiting = { handle, dx, dy, fine });
     this.#turn = this.#turn.then(async () => {
       const from = await this.newest();
       if (this.#waiting === own) this.#waiting = null;
