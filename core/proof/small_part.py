@@ -10,6 +10,7 @@ promising are then turned and shifted until nothing sticks out, or what does can
 
 from __future__ import annotations
 
+import itertools
 from dataclasses import dataclass
 from functools import cache
 
@@ -102,6 +103,11 @@ def is_small_part(points: Points) -> bool:
         return True
     if float(size[-1]) > LONGEST_MM + SEARCH_MM:
         return False
+    # most pieces are told by their box, or by how wide they are whichever way they lie
+    if _sticks_out(_corners(points), _square_ways(np.eye(3)))[0].min() <= SEARCH_MM:
+        return True
+    if _too_wide(points):
+        return False
     try:
         solid = ConvexHull(points)
         hull = points[solid.vertices]
@@ -117,9 +123,7 @@ def is_small_part(points: Points) -> bool:
     # what is longer than the cylinder's longest chord, or wider than its mouth, cannot go in
     if _longest(hull) > LONGEST_MM + SEARCH_MM or reach > LONGEST_MM:
         return False
-    if _too_wide(hull):
-        return False
-    square = _square_ways(hull)
+    square = _square_ways(np.linalg.eigh(np.cov(hull.T))[1])
     if _sticks_out(hull, square)[0].min() <= SEARCH_MM:
         return True
     turns = np.concatenate([square, _spread()])
@@ -161,15 +165,15 @@ def _axes() -> Points:
     return np.vstack(found)
 
 
-def _too_wide(hull: Points) -> bool:
-    """Whether a hull is wider than the mouth, along whichever of its directions it goes in.
+def _too_wide(points: Points) -> bool:
+    """Whether a piece is wider than the mouth, along whichever of its directions it goes in.
 
     Seen along an axis u, two corners d apart stand √(d² − (d·u)²) apart; where the axis turns by an
     angle that changes by no more than the angle times their distance. So what is found at axes
     spread closely enough holds for all. O(axes · pairs).
     """
-    reach = hull @ _all_round(PAIRS).T
-    pairs = hull[reach.argmax(axis=0)] - hull[reach.argmin(axis=0)]
+    reach = points @ _all_round(PAIRS).T
+    pairs = points[reach.argmax(axis=0)] - points[reach.argmin(axis=0)]
     square = (pairs**2).sum(axis=1)
     seen = np.sqrt((square - (_axes() @ pairs.T) ** 2).max(axis=1).min())
     return bool(seen - APART_RAD * np.sqrt(square.max()) > 2 * (RADIUS_MM + SEARCH_MM))
@@ -179,11 +183,17 @@ def _longest(hull: Points) -> float:
     return float(np.sqrt(((hull[:, None] - hull[None]) ** 2).sum(axis=2)).max())
 
 
-def _square_ways(hull: Points) -> Points:
-    """Orientations (k, 3, 3) with the piece's own main axes along the cylinder, turned in steps."""
-    _, axes = np.linalg.eigh(np.cov(hull.T))
+def _corners(points: Points) -> Points:
+    """The corners (8, 3) of the box about points, about its middle."""
+    half = np.ptp(points, axis=0) / 2
+    return np.asarray(np.array(list(itertools.product((-1, 1), repeat=3))) * half)
+
+
+def _square_ways(axes: Points) -> Points:
+    """Orientations (k, 3, 3) with axes of a piece, the columns of (3, 3), along the cylinder,
+    turned in steps."""
     if np.linalg.det(axes) < 0:
-        axes[:, 0] = -axes[:, 0]
+        axes = axes * [-1, 1, 1]
     bases = np.array([axes[:, order].T for order in ([0, 1, 2], [1, 2, 0], [2, 0, 1])])
     return np.asarray((_steps()[None] @ bases[:, None]).reshape(-1, 3, 3))
 
