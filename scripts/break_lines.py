@@ -151,7 +151,7 @@ BREAKS: list[Break] = [
         ),
     ),
     *_of(
-        "core/fits/captive.py",
+        "core/fits/captive_made.py",
         (GOOD, FITS),
         ("return 0.0 if given.a.body is None else given.gap_mm", "return given.gap_mm", "captives"),
     ),

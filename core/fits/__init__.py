@@ -13,7 +13,8 @@ Map
     knuckle, ball_hinge         hinges
     clip        a snap clip; clip_strength holds the equations of its bending
     track       groove and nub, twist lock and maze; track_path is the track unrolled
-    captive     a ring on a post, a ball in a cage, a link through an eye
+    captive     a ring on a post, a ball in a cage, a link through an eye, links of a chain,
+                each made in a module beside it
 
 A fit is edited in one place. Its gap is per side, normal to the surfaces that meet, and is
 measured back on the finished solids face pair by face pair.

@@ -43,9 +43,10 @@ from core.fits.screw_held import cautions, engages, holds
 from core.outlines import regular_polygon
 from core.solids import Body, Frame
 from core.solids.mesh import triangle_mesh
+from core.solids.shaft import shaft_about
 from core.steps.field import Field
 from core.steps.state import PartState
-from core.steps.thread import Run, host_radius, inside_thread, outside_thread
+from core.steps.thread import ROUND_WITHIN_MM, Run, inside_thread, outside_thread
 from core.threads import Opening, Thread, read_thread
 from core.threads.series import SUGGESTED
 from core.threads.strength import (
@@ -167,10 +168,12 @@ class Screw(FitKind):
             and mesh.on(feature.step, frozenset({name})).any()
         ]  # fmt: skip
         for _, place, frame in sorted(tops, key=lambda one: -one[0]):
-            radius = host_radius(a.solid(), frame, -BELOW_MM)
-            if radius is None or 2 * radius < LEAST_ACROSS_MM:
+            shaft = shaft_about(a.solid(), frame, -BELOW_MM)
+            if shaft is None or 2 * shaft.radius_mm < LEAST_ACROSS_MM:
                 continue
-            across = 2 * radius
+            if not shaft.mostly_round(ROUND_WITHIN_MM):
+                continue
+            across = 2 * shaft.radius_mm
             pitch = next(p for most, p in PITCHES if across <= most)
             fields: dict[str, float | str] = {"designation": f"print {across:.5g}x{pitch:g}"}
             if _is_hollow(a.solid(), frame):

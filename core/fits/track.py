@@ -39,12 +39,12 @@ from core.outlines import open_run, plain_value, read_moves
 from core.outlines.facet_fineness import longer_facets
 from core.solids import Body, Frame
 from core.solids.body import Source
+from core.solids.shaft import shaft_about
 from core.solids.stack import close_mesh
 from core.steps.field import Field
 from core.steps.fields import Fields
 from core.steps.registry import Cures
 from core.steps.state import PartState
-from core.steps.thread import host_radius
 
 ROUND = 32
 STEP_DEG = 3.0
@@ -109,11 +109,11 @@ class GrooveAndNub(FitKind):
             return None
         points = (run[0].a, *(segment.b for segment in run))
         lowest = min(y for _, y in points)
-        radius = host_radius(given.a.solid(), given.frame_a, lowest / 2)
-        if radius is None:
+        shaft = shaft_about(given.a.solid(), given.frame_a, lowest / 2)
+        if shaft is None:
             return None
         return LaidOut(
-            2 * math.pi * radius,
+            2 * math.pi * shaft.radius_mm,
             _groove_width(given),
             its.tall_mm - given.gap_mm - its.nub_mm / 2,
             max(1, round(its.nubs)),
@@ -340,12 +340,23 @@ def _laid(given: FitInput) -> tuple[Track, float]:
     not_negative(given, flank="flank")
     track = _track(given)
     lowest = min(p[1] for p in track.points)
-    radius = host_radius(given.a.solid(), given.frame_a, lowest / 2)
-    if radius is None:
+    shaft = shaft_about(given.a.solid(), given.frame_a, lowest / 2)
+    if shaft is None:
         raise BuildError(
             "there is no cylinder round this axis", remedy="place it on the end of a round body"
         )
-    radius = round(radius, 9)  # as measured: a change elsewhere on the cylinder leaves it be
+    # as measured: a change elsewhere on the cylinder leaves it be
+    radius = round(shaft.radius_mm, 9)
+    if not shaft.mostly_round(n.deep_mm):
+        met = 100 * shaft.round_share(n.deep_mm)
+        raise BuildError(
+            f"the body is not round here: nubs {n.deep_mm:g} mm deep would meet it along only"
+            f" {met:.0f} % of a circle of {2 * radius:.2f} mm",
+            remedy="place it on the end of a round body",
+        )
+    radius = round(
+        shaft.radius_mm, 9
+    )  # as measured: a change elsewhere on the cylinder leaves it be
     around = 2 * math.pi * radius
     count = round(n.nubs)
     if count < 1:

@@ -7,13 +7,12 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
-import numpy as np
-
 from core.errors import BuildError
 from core.measures.units import length
 from core.outlines import Outline
 from core.outlines.loop import polygon_loop
 from core.solids import Body, Frame, turned_body
+from core.solids.shaft import shaft_about
 from core.steps.extrude import SKIN_MM, applied
 from core.steps.field import Field
 from core.steps.fields import Fields
@@ -26,7 +25,7 @@ from core.threads.series import SUGGESTED
 
 PROUD_MM = 0.5
 CLEAR_MM = 0.2
-ROUND_MM = 0.02  # the corners of a round shaft lie so near to its circle
+ROUND_WITHIN_MM = 1.0  # what is to be threaded is round to that
 HOST_MM = 0.6  # how far a shaft may stand proud of its thread's major size and still be cut to it
 
 
@@ -229,9 +228,15 @@ def outside_thread(
         BuildError: there is no shaft, or it does not suit the thread.
     """
     low, high = -n.long_mm, n.start_mm
-    host = host_radius(body, frame, -n.long_mm / 2)
-    if host is None:
+    shaft = shaft_about(body, frame, -n.long_mm / 2)
+    if shaft is None:
         raise BuildError("there is no shaft round this axis to thread")
+    host = shaft.radius_mm
+    if host > side.crest + HOST_MM and not shaft.mostly_round(ROUND_WITHIN_MM):
+        raise BuildError(
+            f"what is round this axis is no shaft: {2 * host:.4g} mm out to its corners",
+            remedy=f"raise a round neck of {thread.major:g} mm on it, or choose another place",
+        )
     if host < side.root or host > side.crest + HOST_MM:
         raise BuildError(
             f"the shaft is {2 * host:.4g} mm across, {thread.name} wants {thread.major:g} mm",
@@ -345,28 +350,8 @@ def _rectangle(
     return Outline(polygon_loop(points, ["bottom", round_face, "top", "inside"]))
 
 
-def host_radius(body: Body, frame: Frame, height: float) -> float | None:
-    """The radius of the shaft round an axis at a height along it; None where there is none."""
-    local = body.solid.transform(frame.into)
-    best: float | None = None
-    for polygon in local.slice(height).to_polygons():
-        points = np.asarray(polygon)
-        x, y = points[:, 0], points[:, 1]
-        area = float((x * np.roll(y, -1) - np.roll(x, -1) * y).sum() / 2)
-        radii = np.hypot(x, y)
-        around = np.unwrap(np.arctan2(y, x))
-        winds = abs(around[-1] - around[0]) > math.pi
-        # facets of a round shaft keep its area, so that their corners stand out a little
-        even = math.sqrt(max(area, 0.0) / math.pi)
-        across = even if np.abs(radii - even).max() < ROUND_MM else float(radii.max())
-        if area > 0 and winds and (best is None or across > best):
-            best = across
-    return best
-
-
 __all__ = [
     "ThreadStep",
-    "host_radius",
     "inside_thread",
     "outside_thread",
     "thread_envelope",

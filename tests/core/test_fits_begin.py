@@ -87,6 +87,25 @@ def test_a_hollow_neck_gets_a_cap() -> None:
     assert made.fits[0].place_a.on == "neck.top"  # type: ignore[union-attr]
 
 
+def test_a_square_block_is_no_shaft_to_thread() -> None:
+    """Its corners alone would be met: the largest circle round it is not offered."""
+    block = step("body", "extrude", rectangle("40", "30"), height="20")
+    made, _ = begin_fit(solved(part("a", block)), "screw", 0, ("a", ""))
+    assert "designation" not in made.fits[0].fields
+    (told, *_) = [one.one_line() for one in solve(made).errors]
+    assert "is no shaft: 50 mm out to its corners" in told and "raise a round neck" in told
+
+
+def test_a_flat_on_a_shaft_is_none_the_worse() -> None:
+    flat = step("flat", "extrude", rectangle("40", "10"), on={"on": "body.top", "y": "16"},
+                mode="cut", direction="down", height="30")  # fmt: skip
+    shaft = part("a", step("body", "extrude", circle("30"), height="40"), flat)
+    made, _ = begin_fit(solved(shaft), "screw", 0, ("a", ""))
+    assert made.fits[0].fields == {"designation": "print 30x4"}
+    made, _ = begin_fit(solved(shaft), "track", 0, ("a", ""))
+    assert not solve(made).errors
+
+
 def test_a_chosen_face_is_taken_as_it_is() -> None:
     made, _ = begin_fit(
         solved(box("tray"), box("lid")), "knuckle hinge", 0, ("tray", "lid"),

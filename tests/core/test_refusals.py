@@ -354,6 +354,10 @@ def test_a_mesh_that_is_gone_or_not_closed(monkeypatch: pytest.MonkeyPatch) -> N
 def test_a_track_wants_a_round_body() -> None:
     spec = {**fit("track"), "place_a": {"on": "body.top", "x": "200"}}
     assert "no cylinder round this axis" in said(part("a", body()), part("b"), fits=[spec])
+    # a square bar would be met at its corners alone
+    spec = {**fit("track"), "place_a": {"on": "body.top"}}
+    told = said(part("a", body()), part("b"), fits=[spec])
+    assert "the body is not round here" in told and "% of a circle of" in told
 
 
 # -- edits and files ------------------------------------------------------------------------------
