@@ -12,12 +12,14 @@ from numpy.typing import NDArray
 
 from core.errors import BuildError
 from core.outlines import Outline, flatten, segment_counts
-from core.outlines.facet_fineness import pieces_along
+from core.outlines.facet_fineness import longer_facets, pieces_along
 from core.outlines.flatten import Side
 from core.solids.body import Body
 from core.solids.frame import Frame
 from core.solids.skin import skin
 
+TWIST_MM = 0.02  # so much may two triangles miss a twisted side by; more in a sketch
+MOST_PIECES = 60
 SMOOTH_PIECES = 14  # stations drawn between two given ones where the skin is smooth
 Points = NDArray[np.float64]
 
@@ -76,9 +78,42 @@ def lofted_body(
         placed.append(np.column_stack([x, y, np.full(len(x), stop.up)]))
     if start == "tangent" or end == "tangent":
         placed = _smoothed(placed, start == "tangent", end == "tangent")
+    if alike([stop.outline for stop in stops]):
+        placed, names = _untwisted(placed, names)
     caps = [placed[0][:, :2]]
-    body = skin(placed, [len(flat[0])], caps, [names], step, start="bottom", end="top")
+    body = skin(placed, [len(names)], caps, [names], step, start="bottom", end="top")
     return body if frame == Frame() else body.moved(frame.matrix)
+
+
+def _untwisted(stations: list[Points], names: list[str]) -> tuple[list[Points], list[str]]:
+    """Stations (n, 3) with more between them, and more points along their sides, where a side turns
+    from one to the next: two triangles over such a side leave a crease along their diagonal.
+
+    The side is the surface of all straight lines between its partners; two triangles miss its
+    middle by a quarter of how far its ends turn, a grid of k by m by that over k m.
+    """
+    rows = np.stack(stations)
+    sides = np.roll(rows, -1, axis=1) - rows
+    turned = np.linalg.norm(_square_to(sides[1:] - sides[:-1], sides[:-1] + sides[1:]), axis=2)
+    off = turned / 4 / (TWIST_MM * longer_facets())  # in as many allowed errors
+    pieces = np.clip(np.ceil(np.sqrt(off.max(axis=1))), 1, MOST_PIECES).astype(int)
+    along = np.clip(np.ceil((off / pieces[:, None]).max(axis=0)), 1, MOST_PIECES).astype(int)
+    if pieces.max() == 1 and along.max() == 1:
+        return stations, names
+    owner = np.repeat(np.arange(len(names)), along)
+    first = np.cumsum(along) - along
+    share = (np.arange(len(owner)) - first[owner]) / along[owner]
+    rows = rows[:, owner] + share[:, None] * sides[:, owner]
+    found = []
+    for low, high, count in zip(rows[:-1], rows[1:], pieces, strict=True):
+        found += [low + (high - low) * k / count for k in range(count)]
+    return [*found, rows[-1]], [names[index] for index in owner]
+
+
+def _square_to(turn: Points, side: Points) -> Points:
+    """What is left of some vectors (..., 3) square to others."""
+    size = np.maximum((side**2).sum(axis=-1, keepdims=True), 1e-300)
+    return np.asarray(turn - (turn * side).sum(axis=-1, keepdims=True) / size * side)
 
 
 def _smoothed(stations: list[Points], start: bool, end: bool) -> list[Points]:
@@ -112,8 +147,7 @@ def matched(outlines: Sequence[Outline], side: Side) -> tuple[list[Points], list
     >>> points[0].shape == points[1].shape, names
     (True, ['front', 'right', 'back', 'left'])
     """
-    loops = [outline.outer for outline in outlines]
-    if len({len(loop.segments) for loop in loops}) == 1:
+    if alike(outlines):
         every = [segment_counts(outline)[0] for outline in outlines]
         counts = (tuple(max(pieces) for pieces in zip(*every, strict=True)),)
         made = [flatten(outline, side, counts) for outline in outlines]
@@ -127,6 +161,16 @@ def matched(outlines: Sequence[Outline], side: Side) -> tuple[list[Points], list
         at = np.append(share, 1.0)
         found.append(np.column_stack([np.interp(shares, at, ends[:, i]) for i in range(2)]))
     return found, ["side"] * len(shares)
+
+
+def alike(outlines: Sequence[Outline]) -> bool:
+    """Whether outlines have as many segments, so that each is led to its partner.
+
+    >>> from core.outlines import circle, rectangle
+    >>> alike([rectangle(10, 10), rectangle(20, 30)]), alike([rectangle(10, 10), circle(10)])
+    (True, False)
+    """
+    return len({len(outline.outer.segments) for outline in outlines}) == 1
 
 
 def _from_front(points: Points) -> tuple[Points, Points]:

@@ -105,6 +105,41 @@ def test_a_duct_of_drum_quarter_turn_and_loft() -> None:
     assert solution.parts["p"].state.features["h"].quantities["rooms"].value == 1
 
 
+@pytest.mark.parametrize(
+    ("sides", "turn", "waist", "corners", "wall"),
+    [("6", 60, "60", "0", "2"), ("6", 120, "40", "4", "1.2"), ("4", 90, "60", "6", "2")],
+)
+def test_a_twisted_vase_has_its_wall(
+    sides: str, turn: int, waist: str, corners: str, wall: str
+) -> None:
+    def outline(across: str) -> dict[str, Any]:
+        fields = {"sides": sides, "across": across, "measured": "flats", "corners": corners}
+        return {"kind": "polygon", "fields": fields}
+
+    vase = {
+        **step("vase", "loft", {"kind": "polygon", **outline("60")["fields"]}),
+        "stations": [
+            {"outline": outline(waist), "up": "40", "turn": f"{turn / 2} deg"},
+            {"outline": outline("60"), "up": "80", "turn": f"{turn} deg"},
+        ],
+    }
+    solution = solved(part("p", vase, hollow("vase.top", wall)))
+    # where sides lean over the bottom a ray leaves beside its edge: from inside outwards instead
+    steps = solution.parts["p"].steps
+    outer = triangle_mesh(steps[0].state.solid())
+    taken = steps[0].state.solid() - steps[1].state.solid()
+    # what the two share bounds nothing but slivers
+    inner = triangle_mesh(Body(max(taken.solid.decompose(), key=Manifold.volume)))
+    room = trimesh.Trimesh(inner.vertices, inner.triangles)
+    points, _ = trimesh.sample.sample_surface(room, SAMPLES, seed=2)
+    shut = outer.triangles[[outer.faces[i][1] != "top" for i in outer.face_index]]
+    away = distances(points[points[:, 2] < 79.9], outer.vertices, shut)
+    assert away.min() > float(wall) - 0.02
+    assert np.percentile(away, 50) == pytest.approx(float(wall), rel=0.01)
+    assert np.percentile(away, 95) < float(wall) * 1.1
+    assert solution.parts["p"].state.features["h"].quantities["rooms"].value == 1
+
+
 CUP = [
     step("plate", "extrude", rectangle("80", "50"), height="3"),
     {**step("cup", "loft", circle("20"), on={"on": "plate.bottom", "x": "0-20"}),

@@ -4,9 +4,12 @@ from __future__ import annotations
 
 import math
 
+import igl
+import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from scipy.spatial.transform import Rotation
 
 from core.outlines import circle as circle_of
 from core.outlines import (
@@ -468,6 +471,35 @@ def test_straight_loft_is_a_prismatoid() -> None:
         part("part", loft(rectangle("40", "30"), (rectangle("20", "20"), "30", {"x": "9"})))
     )
     assert volume(shifted) == pytest.approx(volume(solid))
+
+
+@pytest.mark.parametrize("turn", [10, 30, 60])
+def test_a_twisted_loft_is_its_straight_lines(turn: int) -> None:
+    """Of a hexagon turned on the way every corner goes straight to its partner: half way up all lie
+    nearer to the axis by cos (turn / 2), the area by its square, and a prismatoid it stays. Its
+    sides are saddles; two triangles each would miss their middles by millimetres."""
+    wide, high = 30.0, 80.0
+    made = loft(polygon(6, "30"), (polygon(6, "30"), "80", {"turn": f"{turn} deg"}))
+    solution = solved(part("part", made))
+    area = 6 * math.sqrt(3) / 4 * (wide / math.sqrt(3)) ** 2
+    half = math.cos(math.radians(turn / 2))
+    assert volume(solution) == pytest.approx(high / 6 * area * (2 + 4 * half**2), rel=1e-3)
+    # the middle of every side, from its four corners
+    mesh = triangle_mesh(solution.parts["part"].state.solid())
+    low = mesh.vertices[np.abs(mesh.vertices[:, 2]) < 1e-6]
+    corners = low[np.hypot(*low[:, :2].T) > wide / math.sqrt(3) - 1e-3]
+    assert len(corners) == 6
+    corners = corners[np.argsort(np.arctan2(corners[:, 1], corners[:, 0]))]
+    turned = Rotation.from_euler("z", turn, degrees=True).apply(corners)
+    turned[:, 2] += high
+    middles = (corners + np.roll(corners, 1, axis=0) + turned + np.roll(turned, 1, axis=0)) / 4
+    squared, _, _ = igl.point_mesh_squared_distance(middles, mesh.vertices, mesh.triangles)
+    assert np.sqrt(squared).max() < 0.05
+
+
+def test_a_loft_whose_sides_stay_level_with_themselves_has_two_triangles_a_side() -> None:
+    made = loft(rectangle("40", "30"), (rectangle("20", "20"), "30", {"x": "9"}))
+    assert solved(part("part", made)).parts["part"].state.solid().solid.num_tri() == 12
 
 
 def test_similar_sections_and_a_cone() -> None:
