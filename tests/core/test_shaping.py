@@ -9,6 +9,7 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from scipy.spatial import cKDTree
 from scipy.spatial.transform import Rotation
 
 from core.outlines import circle as circle_of
@@ -737,6 +738,51 @@ def test_a_field_of_holes_fills_a_face_within_its_margin() -> None:
 
 
 @pytest.mark.parametrize(
+    ("angle", "layout"),
+    [("0", "square"), ("45 deg", "square"), ("0", "hexagonal"), ("17 deg", "hexagonal")],
+)
+@pytest.mark.parametrize("draft", ["0", "4 deg"])
+def test_a_field_of_holes_closes_round_a_side(draft: str, angle: str, layout: str) -> None:
+    """Every copy looks away from the axis, none lies nearer to another than the spacing, and the
+    last of a turn is as far from the first as any."""
+    body = step("body", "extrude", circle("60"), height="50", draft=draft)
+    hole = step("h", "hole", on="body.side", diameter="4", reach="to depth", depth="4")
+    field = step("f", "fill", on="body.side", of="h", spacing="8", margin="6", angle=angle,
+                 layout=layout)  # fmt: skip
+    solution = solved(part("part", body, hole, field))
+    whole, one = volume(solved(part("part", body))), volume(solved(part("part", body, hole)))
+    count = int(solution.parts["part"].steps[2].says.split()[0])
+    # all alike: each takes as much as the first
+    assert whole - volume(solution) == pytest.approx(count * (whole - one), rel=2e-3)
+    tool = solution.parts["part"].state.features["f"].tool
+    assert tool is not None
+    at = np.array([np.array(p.bounding_box()).reshape(2, 3).mean(axis=0)
+                   for p in tool.solid.decompose()])  # fmt: skip
+    assert len(at) == count
+    turn = np.arctan2(at[:, 1], at[:, 0])
+    narrow = 30 - math.tan(math.radians(float(draft.split()[0]))) * 50
+    laid = np.column_stack([turn * narrow, at[:, 2]])
+    around = 2 * math.pi * narrow
+    turned = np.array([around, 0.0])
+    every = np.vstack([laid, laid + turned, laid - turned])
+    near = cKDTree(every).query(laid, k=2)[0][:, 1]
+    assert near.min() > 8 * 0.985 and near.max() < 8 * 1.15
+    if (draft, angle) == ("0", "0"):
+        # 188.5 mm hold 23 times 8 mm, 38 mm of height five rows of squares or of hexagons
+        assert count == 23 * 5
+
+
+def test_a_field_over_a_rounded_corner_stays_on_it() -> None:
+    block_ = step("body", "extrude", rectangle("40", "40", "12"), height="30")
+    bump = step("h", "boss", on="body.corner 1", diameter="2", height="1.5")
+    field = step("f", "fill", on="body.corner 1", of="h", spacing="4", margin="2", angle="0")
+    solution = solved(part("part", block_, bump, field))
+    # 12 · π / 2 = 18.85 mm round, 14.85 within the margins: three, and 26 mm up: seven
+    assert solution.parts["part"].steps[2].says == "21 in all, the first included"
+    assert closed(solution)
+
+
+@pytest.mark.parametrize(
     ("fields", "words"),
     [
         ({"margin": "30"}, "leaves no room"),
@@ -750,6 +796,21 @@ def test_fields_that_cannot_be(fields, words) -> None:
     assert words in messages(
         solve(document(part("part", plate, hole, step("f", "fill", on="body.top", **fields))))
     )
+
+
+@pytest.mark.parametrize(
+    ("fields", "words"),
+    [
+        ({"margin": "26"}, "leaves no room"),
+        ({"spacing": "200"}, "do not go round"),
+        ({"spacing": "0.05"}, "too many"),
+    ],
+)
+def test_fields_that_cannot_be_laid_round(fields, words) -> None:
+    body = step("body", "extrude", circle("60"), height="50")
+    hole = step("h", "hole", on="body.side", diameter="3", reach="to depth", depth="3")
+    field = step("f", "fill", on="body.side", of="h", **fields)
+    assert words in messages(solve(document(part("part", body, hole, field))))
 
 
 def test_extrude_by_different_amounts_and_up_to_a_face() -> None:
