@@ -289,6 +289,10 @@ class FitKind(ABC):
         part b yet where the fit makes it."""
         return None
 
+    def calls_b(self, fields: Mapping[str, float | str]) -> str:
+        """What a part b that it makes is called to begin with, by the fields it begins with."""
+        return self.roles[1]
+
     def ways(self) -> tuple[Start, ...]:
         """The ways it can begin."""
         return self.starts or (Start(self.title, self.also),)

@@ -181,6 +181,9 @@ class Screw(FitKind):
             return Begun(place, "", {}, {}, fields)
         return None
 
+    def calls_b(self, fields: Mapping[str, float | str]) -> str:
+        return "cap" if fields.get("makes") == "round cap" else self.roles[1]
+
     def most_gap(self, words: Mapping[str, str], gives_way: str) -> float | None:
         """As much play as leaves half the depth of thread engaged."""
         its, text = ScrewFields.typed(words), words.get("starts", "")

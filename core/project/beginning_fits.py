@@ -53,8 +53,13 @@ def begin_fit(
         )
     made = list(project.parts)
     names = names_of(project)
+    whole = None
+    if not any(on) and solution.parts[first].state.body is not None:
+        other = solution.parts[second].state if second else None
+        whole = spec.begins(solution.parts[first].state, other)
     if not second:
-        second = fresh_name(re.sub(r"\W+", "_", spec.roles[1]), names)
+        called = spec.calls_b({**(whole.fields if whole else {}), **ways[way].sets})
+        second = fresh_name(re.sub(r"\W+", "_", called), names)
         label = second.replace("_", " ").capitalize()
         made.append(
             Part(
@@ -63,10 +68,6 @@ def begin_fit(
             )
         )  # fmt: skip
     name = fresh_name(re.sub(r"\W+", "_", kind), [*names, second])
-    whole = None
-    if not any(on) and solution.parts[first].state.body is not None:
-        other = solution.parts[second].state if parts[1] else None
-        whole = spec.begins(solution.parts[first].state, other)
     if whole is not None:
         fit = FitSpec(
             name=name,

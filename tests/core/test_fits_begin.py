@@ -84,6 +84,7 @@ def test_a_hollow_neck_gets_a_cap() -> None:
                   step("bore", "hole", on="neck.top", diameter="22"))  # fmt: skip
     made, _ = begin_fit(solved(bottle), "screw", 0, ("a", ""))
     assert made.fits[0].fields == {"designation": "print 30x4", "makes": "round cap"}
+    assert [one.name for one in made.parts] == ["a", "cap"] and made.parts[1].label == "Cap"
     assert made.fits[0].place_a.on == "neck.top"  # type: ignore[union-attr]
 
 
