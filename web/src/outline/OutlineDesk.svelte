@@ -120,12 +120,13 @@
 
   const moves = $derived(view?.moves ?? []);
 
-  const READY_MS = 4000;
-  /** The drawing of the newest text, once it is there; null where it does not come. */
+  const REFUSED_MS = 500;
+  /** The drawing of the newest text, however long it takes; null where it was refused. */
   async function newest(): Promise<OutlineDeskView | null> {
-    const started = Date.now();
+    let asked = Date.now();
     while (view?.text !== kept) {
-      if (Date.now() - started > READY_MS) return null;
+      if (abort) asked = Date.now();
+      else if (Date.now() - asked > REFUSED_MS) return null;
       await new Promise((done) => setTimeout(done, 15));
     }
     return view;
