@@ -56,6 +56,8 @@ def begin_step(
     steps = list(project.part(part).steps)
     index = next((i + 1 for i, one in enumerate(steps) if one.id == after), len(steps))
     state = _state_after(solution, part, steps, index)
+    if spec.stands_by_its_piece:
+        on = on or _on_of_latest_piece(state, steps)
     room = _room(state, on) if spec.has_place else None
     around = Surroundings(project, part, state, steps[:index])
     taken = [one.id for one in sheet(project, project.part(part))]
@@ -144,6 +146,15 @@ def _state_after(solution: Solution, part: str, steps: list[Step], index: int) -
     wanted = steps[index - 1].id if index else ""
     done = {result.step.id: result.state for result in solution.parts[part].steps}
     return done.get(wanted, PartState(part))
+
+
+def _on_of_latest_piece(state: PartState, steps: list[Step]) -> str:
+    """The face that the latest piece stands on; empty where none is told."""
+    try:
+        piece = state.tool("").step
+    except BuildError:
+        return ""
+    return next((one.place.on for one in steps if one.id == piece and one.place), "")
 
 
 def _room(state: PartState, on: str) -> Room | None:

@@ -14,6 +14,7 @@ import shapely
 from numpy.typing import NDArray
 
 from core.solids import Frame, triangle_mesh
+from core.solids.flat_face import left_of_face
 from core.solids.mesh import TriangleMesh
 from core.steps.extrude import OF_CUTTER
 from core.steps.state import PartState
@@ -47,7 +48,7 @@ def room_on(state: PartState, place: str, mesh: TriangleMesh | None = None) -> R
     """The room on a named face; None where nothing is left of it or it is not flat."""
     mesh = mesh or triangle_mesh(state.solid())
     feature, frame = state.place(place)
-    shape = _left_of(mesh, feature.step, place.rpartition(".")[2], frame)
+    shape = left_of_face(mesh, feature.step, place.rpartition(".")[2], frame)
     if shape is None:
         return None
     here = shapely.Point(0.0, 0.0)
@@ -116,28 +117,6 @@ def free_face(state: PartState, up: tuple[float, float, float] = (0.0, 0.0, 1.0)
         if room and (best is None or room.radius > best.radius + COARSE_MM):
             best = room
     return best
-
-
-def _left_of(mesh: TriangleMesh, step: str, face: str, frame: Frame) -> shapely.Polygon | None:
-    """The part of the plane of a face that is really on the solid, in the face's millimetres."""
-    chosen = mesh.corners[mesh.on(step, frozenset({face}))]
-    if not len(chosen):
-        # what is turned names its sides otherwise: whatever lies in the plane and looks that way
-        unit = mesh.units
-        chosen = mesh.corners[unit @ np.array(frame.z_axis) > FLAT]
-    if not len(chosen):
-        return None
-    local = (chosen - np.array(frame.origin)) @ np.array(
-        [frame.x_axis, frame.y_axis, frame.z_axis]
-    ).T
-    flat = local[np.abs(local[:, :, 2]).max(axis=1) < IN_PLANE_MM]
-    if not len(flat):
-        return None
-    shape = shapely.coverage_union_all(shapely.polygons(flat[:, :, :2]))
-    pieces = [one for one in shapely.get_parts(shape) if isinstance(one, shapely.Polygon)]
-    # the largest piece counts: a face cut in two offers one of them
-    largest = max(pieces, key=lambda one: one.area, default=None)
-    return largest if largest is not None and largest.area > 1e-6 else None
 
 
 def _along(frame: Frame, up: tuple[float, float, float]) -> float:

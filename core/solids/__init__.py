@@ -9,6 +9,7 @@ Map
     turned   an outline turned about an axis; hollow_turned   its wall, worked out on the outline
     swept    an outline along a path, and the legs between its sharp corners
     sectioned   the section of a body in a plane, its arcs found again
+    flat_face   what is left of a flat face
     shaft    what stands round an axis: the shaft a thread or a track is laid on
     hollow   any body hollowed to a wall, open where asked
     edges    where two named faces meet, as chains of mesh edges

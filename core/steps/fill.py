@@ -10,11 +10,13 @@ from typing import Literal
 
 import numpy as np
 import shapely
+from numpy.typing import NDArray
 
 from core.errors import BuildError
-from core.outlines import Outline, flatten, rectangle, try_offset
+from core.outlines import Outline, flatten, rectangle
 from core.outlines.curves import Arc, Segment
-from core.solids import Frame
+from core.solids import Body, Frame, triangle_mesh
+from core.solids.flat_face import left_of_face
 from core.solids.prism import Prism
 from core.steps.field import Field
 from core.steps.lattice import Lattice
@@ -26,11 +28,13 @@ from core.steps.patterns import (
     distinct,
     repeated,
     shift,
+    spot_of,
     turn_about,
 )
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
+Points = NDArray[np.float64]
 NEAR_MM = 1e-6
 WHOLE_RAD = 1e-6
 
@@ -47,12 +51,13 @@ class FillFields(RepeatedFields):
 
 @register
 class Fill(StepKind):
-    """A field of copies over a face of an extruded body."""
+    """A field of copies over a face, flat or round."""
 
     kind = "fill"
     title = "Repeat all over a face"
     also = ("perforate", "hole field", "vent", "grille", "strainer")
     has_place = True
+    stands_by_its_piece = True
     fields = (
         OF,
         WITH,
@@ -71,21 +76,22 @@ class Fill(StepKind):
     def places(self, given: StepInput) -> list[Matrix]:
         """Moves from the original to every place in the face, its own included."""
         its = given.read(FillFields)
-        feature, prism, name = _face(given)
-        lattice = Lattice(its.spacing_mm, its.angle_deg, its.layout)
+        feature, name = _face(given)
+        face = feature.places[name]
+        turned = _turned(face, given.frame)
+        lattice = Lattice(its.spacing_mm, its.angle_deg + turned, its.layout)
+        spot = face.into[:, :3] @ spot_of(given.state.tool(its.of)) + face.into[:, 3]
         if name in feature.curved:
-            return _round_the_side(given, prism, _arc(prism, name), lattice, its.margin_mm)
-        outline = _outline(prism, name)
-        inside = try_offset(outline, -its.margin_mm)
-        if inside is None:
+            return _round_the_side(feature, name, spot, lattice, its.margin_mm)
+        room = _room(given, feature, name).buffer(-its.margin_mm, join_style="mitre")
+        if room.is_empty:
             raise _no_room()
-        room = shapely.Polygon(flatten(inside, "inside")[0][0]).buffer(1e-6)
-        points = lattice.within(math.hypot(*outline.size) / 2 + its.spacing_mm)
+        reach = np.abs(np.array(room.bounds) - [*spot[:2], *spot[:2]]).max()
+        points = lattice.within(float(reach) + its.spacing_mm)
+        room = room.buffer(NEAR_MM)
         shapely.prepare(room)
-        points = points[shapely.covers(room, shapely.points(points))]
-        frame = given.frame
-        at = (frame.point(float(x), float(y), 0.0) for x, y in points)
-        return [shift(*np.subtract(point, frame.origin)) for point in at]
+        points = points[shapely.covers(room, shapely.points(points + spot[:2]))]
+        return [shift(*(x * np.array(face.x_axis) + y * np.array(face.y_axis))) for x, y in points]
 
     def build(self, given: StepInput) -> PartState:
         return repeated(given, distinct(self.places(given)))
@@ -94,30 +100,55 @@ class Fill(StepKind):
         return f"{len(distinct(self.places(given))) + 1} in all, the first included"
 
 
-def _face(given: StepInput) -> tuple[Feature, Prism, str]:
-    """The step that raised the face at this one's place, as what, and the face's name."""
-    for feature in reversed(list(given.state.features.values())):
-        prism = feature.prism
-        if prism is None:
-            continue
+def _face(given: StepInput) -> tuple[Feature, str]:
+    """The step whose face lies at this one's place, one that raised an outline first, and the
+    face's name."""
+    features = list(reversed(list(given.state.features.values())))
+    for feature in sorted(features, key=lambda one: one.prism is None):
         for name, frame in feature.places.items():
             if _same_plane(frame, given.frame):
-                return feature, prism, name
-    raise BuildError(
-        "there is no face of an extruded body here to fill", remedy="place it on a face"
-    )
+                return feature, name
+    raise BuildError("there is no face of the part here to fill", remedy="place it on a face")
 
 
-def _arc(prism: Prism, name: str) -> Arc:
+def _room(given: StepInput, feature: Feature, name: str) -> shapely.Polygon:
+    """A flat face about the step's place: of a raised outline as it was drawn, of anything else
+    what is left of it, the cuts of the piece that is repeated aside."""
+    if feature.prism is not None:
+        outline = _outline(feature.prism, name)
+        return shapely.Polygon(flatten(outline, "inside")[0][0])
+    mesh = triangle_mesh(given.state.solid())
+    face = feature.places[name]
+    room = left_of_face(mesh, feature.step, name, face)
+    if room is None:
+        raise BuildError("nothing is left of this face", remedy="place it on another")
+    piece = given.state.tool(given.read(FillFields).of).tool
+    assert piece is not None
+    low, high = _shadow(piece, face)
+    kept = [
+        ring for ring in room.interiors
+        if not (np.array(ring.bounds[:2]) >= low).all() or not (ring.bounds[2:] <= high).all()
+    ]  # fmt: skip
+    return shapely.Polygon(room.exterior, kept)
+
+
+def _shadow(piece: Body, frame: Frame) -> tuple[Points, Points]:
+    """The box of a piece as seen along the z axis of a frame: its low and its high corner (2,)."""
+    box = np.array(piece.solid.transform(frame.into).bounding_box())
+    return box[:2] - NEAR_MM, box[3:5] + NEAR_MM
+
+
+def _arc(prism: Prism | None, name: str) -> Arc:
     """The arc that raised a round side, as wide as at its narrower end."""
     arcs = []
-    for outline in (prism.outline_at(prism.low), prism.outline_at(prism.high)):
+    for outline in (prism.outline_at(prism.low), prism.outline_at(prism.high)) if prism else ():
         found = _segment(outline, name)
-        if not isinstance(found, Arc) or found.radius < NEAR_MM:
-            raise BuildError(
-                f"the side '{name}' is neither flat nor a cylinder", remedy="place it on another"
-            )
-        arcs.append(found)
+        if isinstance(found, Arc) and found.radius > NEAR_MM:
+            arcs.append(found)
+    if len(arcs) < 2:
+        raise BuildError(
+            f"the side '{name}' is neither flat nor a raised cylinder", remedy="place it on another"
+        )
     return min(arcs, key=lambda arc: arc.radius)
 
 
@@ -135,40 +166,58 @@ def _outline(prism: Prism, name: str) -> Outline:
 
 
 def _round_the_side(
-    given: StepInput, prism: Prism, arc: Arc, lattice: Lattice, margin_mm: float
+    feature: Feature, name: str, spot: Points, lattice: Lattice, margin_mm: float
 ) -> list[Matrix]:
-    """Moves over a round side: up along it and round its axis, so that a full turn closes."""
-    frame, axis = given.frame, prism.frame.shifted(*arc.center)
-    out, upright = np.array(frame.z_axis), np.array(axis.z_axis)
-    level = np.cross(upright, out)
+    """Moves over a round side: up along it and round its axis, so that a full turn closes.
+
+    Args:
+        spot: (3,) where the piece stands, in the side's own millimetres.
+    """
+    prism, arc = feature.prism, _arc(feature.prism, name)
+    assert prism is not None
+    face, axis = feature.places[name], prism.frame.shifted(*arc.center)
+    upright, into = np.array(axis.z_axis), axis.into
+    x, y, _ = into[:, :3] @ np.array(face.origin) + into[:, 3]
+    outward = math.copysign(1.0, float((into[:, :3] @ face.z_axis)[:2] @ (x, y)))
+    # the way that turns go, and the way up along the side
+    level = np.cross(upright, outward * np.array(face.z_axis))
     level /= np.linalg.norm(level)
-    up = np.cross(out, level)
-    turned = math.atan2(float(up @ frame.x_axis), float(level @ frame.x_axis))
-    lattice = replace(lattice, angle_deg=lattice.angle_deg + math.degrees(turned))
-    x, y, height = axis.into[:, :3] @ np.array(frame.origin) + axis.into[:, 3]
-    outward = math.copysign(1.0, float((axis.into[:, :3] @ out)[:2] @ (x, y)))
-    rise = float(up @ upright)  # of the side, where it leans
+    up = np.cross(outward * np.array(face.z_axis), level)
+    lean = math.radians(lattice.angle_deg)
+    row = math.cos(lean) * np.array(face.x_axis) + math.sin(lean) * np.array(face.y_axis)
+    lattice = replace(
+        lattice, angle_deg=math.degrees(math.atan2(float(row @ up), float(row @ level)))
+    )
+    here_x, here_y, height = into[:, :3] @ np.array(face.point(*spot)) + into[:, 3]
+    rise = float(up @ upright)
     low = (prism.low - height) / rise + margin_mm
     high = (prism.high - height) / rise - margin_mm
     if high < low:
         raise _no_room()
+    at = math.atan2(here_y, here_x)
     if abs(abs(arc.sweep) - 2 * math.pi) < WHOLE_RAD:
         points = lattice.round_a_cylinder(arc.length, low, high)
     else:
         half = arc.length / 2 - margin_mm
         if half < 0:
             raise _no_room()
-        # from the place to the middle of the arc, along it
-        off = math.remainder(arc.start + arc.sweep / 2 - math.atan2(y, x), 2 * math.pi)
-        middle = outward * off * arc.radius
+        middle = math.remainder(arc.start + arc.sweep / 2 - at, 2 * math.pi) * arc.radius
         points = lattice.within(max(half + abs(middle), high, -low) + lattice.spacing_mm)
         points = points[np.abs(points[:, 0] - middle) <= half + NEAR_MM]
         points = points[(points[:, 1] >= low - NEAR_MM) & (points[:, 1] <= high + NEAR_MM)]
+    # up along the side where the piece stands, which need not be where the face has its place
+    rising = turn_about(axis, math.degrees(at - math.atan2(y, x)))[:, :3] @ up
     moves = []
     for along, rises in points.tolist():
-        turn = turn_about(axis, math.degrees(outward * along / arc.radius))
-        moves.append(np.column_stack([turn[:, :3], turn[:, :3] @ (rises * up) + turn[:, 3]]))
+        turn = turn_about(axis, math.degrees(along / arc.radius))
+        moves.append(np.column_stack([turn[:, :3], turn[:, :3] @ (rises * rising) + turn[:, 3]]))
     return moves
+
+
+def _turned(face: Frame, frame: Frame) -> float:
+    """By how much, in degrees, a place on a face is turned in its plane."""
+    x = np.array(frame.x_axis)
+    return math.degrees(math.atan2(float(x @ face.y_axis), float(x @ face.x_axis)))
 
 
 def _no_room() -> BuildError:

@@ -30,6 +30,21 @@ def empty(**more):
     return document(part("p"), version=2, **more)
 
 
+def test_a_field_begins_on_the_face_of_the_piece_it_repeats() -> None:
+    drum = step("drum", "extrude", circle("60"), height="50")
+    hole = step("h", "hole", on="drum.side", diameter="4")
+    made, name = begun(document(part("p", drum, HOLLOW, hole), version=2), "fill")
+    assert not made.errors
+    place = made.project.parts[0].steps[-1].place
+    assert place is not None and place.on == "drum.side"
+    # a face that was pressed goes before it
+    made, name = begun(
+        document(part("p", drum, HOLLOW, hole), version=2), "fill", on="hollow.inner floor"
+    )
+    place = made.project.parts[0].steps[-1].place
+    assert place is not None and place.on == "hollow.inner floor"
+
+
 def test_a_pocket_from_an_empty_page_is_cut_not_added() -> None:
     first, _ = begun(empty(), "extrude", EXTRUDE.index("raise"), "rectangle")
     second, name = begun(first.project, "extrude", EXTRUDE.index("cut"), "rectangle")

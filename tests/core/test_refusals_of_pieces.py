@@ -94,7 +94,7 @@ STEPS: list[tuple[list[dict[str, Any]], str]] = [
     ([body("7"), step("hollow", "shell", wall="6", floor="4"),
       step("s", "chamfer", size="4", where="inner rim")], "the hollow is"),
     ([step("turned", "revolve", {"kind": "moves", "moves": "right 20, up 30, left 20, close"}),
-      step("f", "fill", circle("3"), {"on": "turned.top"})], "to fill"),
+      step("f", "fill", circle("3"), {"on": "turned.top", "out": "2"})], "to fill"),
     ([body(), step("t", "extrude", drawn("60", "60"), {"on": "body.top"}, mode="cut", height="4",
                    direction="down"), step("r", "chamfer", size="1", body="body", where="top rim")],
      "no longer there"),

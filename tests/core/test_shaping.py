@@ -772,6 +772,62 @@ def test_a_field_of_holes_closes_round_a_side(draft: str, angle: str, layout: st
         assert count == 23 * 5
 
 
+@pytest.mark.parametrize("up", [10, -13])
+def test_a_field_goes_through_the_piece_it_repeats(up: int) -> None:
+    """Wherever that stands: all rows are whole spacings from it, none past a margin."""
+    body = step("body", "extrude", circle("60"), height="50")
+    on = {"on": "body.side", "y": f"0 + {up}" if up > 0 else f"0 - {-up}"}
+    hole = step("h", "hole", on=on, diameter="3", reach="to depth", depth="3")
+    field = step("f", "fill", on="body.side", of="h", spacing="8", margin="6", angle="0")
+    solution = solved(part("part", body, hole, field))
+    tool = solution.parts["part"].state.features["f"].tool
+    assert tool is not None
+    heights = {round((p.bounding_box()[2] + p.bounding_box()[5]) / 2, 3)
+               for p in tool.solid.decompose()}  # fmt: skip
+    at = 25 + up
+    assert heights == {at + 8 * n for n in range(-6, 7) if 6 <= at + 8 * n <= 44}
+
+
+def test_a_floor_inside_is_filled_round_what_stands_on_it() -> None:
+    """The room left is 36 mm square less a post of 8 across: of 7 by 7 places 5 mm apart the 3 by 3
+    in the middle lie within 2 mm of the post or in it, but for their corners."""
+    tray = step("body", "extrude", rectangle("40", "40"), height="20")
+    shell = step("s", "shell", wall="2", floor="2")
+    post = step("post", "boss", on="s.inner floor", diameter="8", height="5")
+    hole = step("h", "hole", on={"on": "s.inner floor", "x": "15", "y": "15"}, diameter="2")
+    field = step("f", "fill", on="s.inner floor", of="h", spacing="5", margin="2", angle="0")
+    plain = solved(part("part", tray, shell, post))
+    drilled = solved(part("part", tray, shell, post, hole))
+    solution = solved(part("part", tray, shell, post, hole, field))
+    count = int(solution.parts["part"].steps[-1].says.split()[0])
+    places = {(x, y) for x in range(-15, 16, 5) for y in range(-15, 16, 5)}
+    assert count == sum(math.hypot(*place) >= 6 for place in places) == 49 - 5
+    one = volume(plain) - volume(drilled)
+    assert one == pytest.approx(math.pi * 2, rel=1e-3)
+
+
+def test_the_end_of_a_turned_body_is_filled() -> None:
+    turned = step("body", "revolve", {"kind": "moves", "moves": "right 20, up 6, left 20, close"})
+    hole = step("h", "hole", on="body.top", diameter="2")
+    field = step("f", "fill", on="body.top", of="h", spacing="5", margin="2", angle="0")
+    solution = solved(part("part", turned, hole, field))
+    places = [(x, y) for x in range(-15, 16, 5) for y in range(-15, 16, 5)]
+    count = sum(math.hypot(*place) <= 18 for place in places)
+    assert solution.parts["part"].steps[-1].says == f"{count} in all, the first included"
+
+
+def test_a_field_on_a_lying_cylinder_closes_round_it() -> None:
+    """Its side's own x runs along the axis: rows at 0° do too."""
+    block_ = step("block", "extrude", rectangle("70", "70"), height="70")
+    rod = step("rod", "extrude", circle("40"), on="block.right", height="30")
+    hole = step("h", "hole", on="rod.side", diameter="3", reach="to depth", depth="3")
+    field = step("f", "fill", on="rod.side", of="h", spacing="7", margin="4", angle="0")
+    solution = solved(part("part", block_, rod, hole, field))
+    # 22 mm along hold four rows of 7 mm about a hole in the middle: three; 125.7 mm round 17
+    assert solution.parts["part"].steps[-1].says == "51 in all, the first included"
+    assert closed(solution)
+
+
 def test_a_field_over_a_rounded_corner_stays_on_it() -> None:
     block_ = step("body", "extrude", rectangle("40", "40", "12"), height="30")
     bump = step("h", "boss", on="body.corner 1", diameter="2", height="1.5")
