@@ -33,12 +33,12 @@ def empty(**more):
 def test_a_field_begins_on_the_face_of_the_piece_it_repeats() -> None:
     drum = step("drum", "extrude", circle("60"), height="50")
     hole = step("h", "hole", on="drum.side", diameter="4")
-    made, name = begun(document(part("p", drum, HOLLOW, hole), version=2), "fill")
+    made, _ = begun(document(part("p", drum, HOLLOW, hole), version=2), "fill")
     assert not made.errors
     place = made.project.parts[0].steps[-1].place
     assert place is not None and place.on == "drum.side"
     # a face that was pressed goes before it
-    made, name = begun(
+    made, _ = begun(
         document(part("p", drum, HOLLOW, hole), version=2), "fill", on="hollow.inner floor"
     )
     place = made.project.parts[0].steps[-1].place
