@@ -32,6 +32,25 @@ PLACE_FIELDS = (
 )
 
 
+ACROSS = frozenset({"x", "x_from", "y", "y_from", "out"})
+
+
+def place_fields(place: Place | None, whole_face: bool) -> tuple[Field, ...]:
+    """What can be set of a place.
+
+    Args:
+        whole_face: the step acts all over the face: distances across it say nothing, and are only
+            told where something was typed.
+
+    >>> [field.name for field in place_fields(Place(on="body.top"), True)]
+    ['on', 'turn']
+    """
+    if not whole_face:
+        return PLACE_FIELDS
+    typed = place_texts(place)
+    return tuple(f for f in PLACE_FIELDS if f.name not in ACROSS or f.name in typed)
+
+
 @dataclass(frozen=True)
 class Held:
     """One distance across a face, as drawn: ``x`` or ``y``, from where to where, the unit vector

@@ -23,7 +23,7 @@ from core.project.options import (
     told_from_middle,
     told_when_asked,
 )
-from core.project.placing import PLACE_FIELDS, place_texts
+from core.project.placing import PLACE_FIELDS, place_fields, place_texts
 from core.project.resolve import Typed
 from core.project.results import FitResult, StepResult
 from core.project.schema import OutlineSpec, Place
@@ -202,11 +202,13 @@ def place_field_views(
     around: Surroundings,
     prefix: str,
     empty: str = "",
+    whole_face: bool = False,
 ) -> list[FieldView]:
     """Every field of a place: the face, the distances across it and what they are told from."""
     texts = place_texts(place)
+    fields = place_fields(place, whole_face)
     views = []
-    for spec in PLACE_FIELDS:
+    for spec in fields:
         nothing = told_from_middle(spec.name) if spec.kind == "from" else empty
         views.append(
             field_view(
@@ -221,7 +223,7 @@ def place_field_views(
         )
     return [
         view.model_copy(update={"beside": f"{path}.{spec.beside}"}) if spec.beside else view
-        for spec, view in zip(PLACE_FIELDS, views, strict=True)
+        for spec, view in zip(fields, views, strict=True)
     ]
 
 
@@ -260,7 +262,8 @@ def step_aloud(result: StepResult) -> tuple[list[Piece], list[list[Piece]]]:
         told.left += stations.left
     if kind.has_place:
         # the face is always told; on the bed, nothing across it need be
-        told.add(", on {on}", PLACE_FIELDS, place_texts(step.place), "place.")
+        fields = place_fields(step.place, kind.stands_by_its_piece)
+        told.add(", on {on}", fields, place_texts(step.place), "place.")
     return pieces(told.said), told.more()
 
 

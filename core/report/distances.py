@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from core.project.results import StepResult
+from core.steps import STEPS
 from core.views.report import HeldView
 
 _PLAIN_NUMBER = re.compile(r"\s*-?(\d+(\.\d+)?|(\d+\s+)?\d+/\d+)\s*(mm|cm|in|\")?\s*")
@@ -21,6 +22,9 @@ def held_views(path: str, result: StepResult) -> list[HeldView]:
     """
     at = result.placed
     if at is None or result.step.place is None or not result.step.place.on:
+        return []
+    kind = STEPS.get(result.step.kind)
+    if kind is not None and kind.stands_by_its_piece:
         return []
     views = []
     for held in at.held:

@@ -48,7 +48,10 @@ def step_fields(result: StepResult, around: Surroundings) -> list[FieldView]:
         views += field_views(at, STATION_FIELDS, typed_texts(station), typed, around, prefix)
     if kind.has_place:
         where = on_face(around, step.place)
-        views += place_field_views(f"{path}.place", step.place, typed, where, "place.")
+        views += place_field_views(
+            f"{path}.place", step.place, typed, where, "place.",
+            whole_face=kind.stands_by_its_piece,
+        )  # fmt: skip
     return views
 
 

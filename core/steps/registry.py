@@ -100,7 +100,8 @@ class StepKind(ABC):
     has_outline: ClassVar[bool] = False
     has_stations: ClassVar[bool] = False
     has_place: ClassVar[bool] = False
-    stands_by_its_piece: ClassVar[bool] = False  # it begins on the face of what it repeats
+    # it repeats a piece all over a face: it begins on the piece's own, wherever the piece stands
+    stands_by_its_piece: ClassVar[bool] = False
     seeks_room: ClassVar[bool] = False  # where the middle of a face is taken, it begins beside it
     is_relief: ClassVar[bool] = False  # made to be seen or felt: too shallow defeats it
     is_bore: ClassVar[bool] = False  # a round hole, whose width a caliper can read

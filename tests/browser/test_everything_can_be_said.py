@@ -16,7 +16,8 @@ from selenium.webdriver.common.keys import Keys
 from core.fits import FITS
 from core.project.beginning_fits import begin_fit
 from core.project.document import from_data
-from core.project.placing import PLACE_FIELDS
+from core.project.placing import place_fields
+from core.project.schema import Place
 from core.project.solve import solve
 from core.steps import OUTLINES, STEPS, Field
 from core.steps.field import applies, filled
@@ -249,7 +250,8 @@ def test_every_field_of_a_step(bare_walker: Walker, kind: str, seen: set[Field])
     base = f"parts.part.steps.{line['id']}"
     said.group(f"{base}.fields", STEPS[kind].fields, dict(line["fields"]))
     if "place" in line:
-        said.group(f"{base}.place", PLACE_FIELDS, dict(line["place"]))
+        fields = place_fields(Place(**line["place"]), STEPS[kind].stands_by_its_piece)
+        said.group(f"{base}.place", fields, dict(line["place"]))
     said.check()
 
 

@@ -261,3 +261,19 @@ def test_a_press_on_a_corner_can_say_both_distances() -> None:
     across, up = fields["place.x_from"], fields["place.y_from"]
     assert across.beside == up.path and up.beside == across.path
     assert all(not one.beside for name, one in fields.items() if not name.endswith("_from"))
+
+
+def test_what_fills_a_face_is_told_no_distance_across_it() -> None:
+    """It goes through the piece it repeats; what was typed once is shown still, to be cleared."""
+    drum = step("drum", "extrude", circle("60"), height="50")
+    hole = step("h", "hole", on="drum.side", diameter="4")
+    for place, told in (
+        ({"on": "drum.side"}, {"on", "turn"}),
+        ({"on": "drum.side", "y": "3"}, {"on", "y", "turn"}),
+    ):
+        solution = solved(part("p", drum, hole, step("f", "fill", on=place)))
+        report = report_on(solution, remedies=False)
+        fill, drilled = report.parts[0].steps[2], report.parts[0].steps[1]
+        shown = {field.path.rpartition(".")[2] for field in fill.fields if ".place." in field.path}
+        assert shown == told and not fill.held
+        assert len(drilled.held) == 2
