@@ -56,6 +56,9 @@ def begin_step(
     steps = list(project.part(part).steps)
     index = next((i + 1 for i, one in enumerate(steps) if one.id == after), len(steps))
     state = _state_after(solution, part, steps, index)
+    if spec.without_raised is not None and state.body is not None and not state.is_raised:
+        spec = STEPS[spec.without_raised.kind]
+        kind, chosen = spec.kind, spec.ways()[0]
     if spec.stands_by_its_piece:
         on = on or _on_of_latest_piece(state, steps)
     room = _room(state, on) if spec.has_place else None

@@ -100,6 +100,8 @@ class StepKind(ABC):
     has_outline: ClassVar[bool] = False
     has_stations: ClassVar[bool] = False
     has_place: ClassVar[bool] = False
+    # what does the same to a part in which nothing is raised from an outline; None: it needs none
+    without_raised: ClassVar[type[StepKind] | None] = None
     # it repeats a piece all over a face: it begins on the piece's own, wherever the piece stands
     stands_by_its_piece: ClassVar[bool] = False
     seeks_room: ClassVar[bool] = False  # where the middle of a face is taken, it begins beside it

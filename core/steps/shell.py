@@ -20,6 +20,7 @@ from core.solids import Body, Prism, Rim, prism_body
 from core.steps.extrude import CLEAR_MM
 from core.steps.field import Field
 from core.steps.fields import Fields
+from core.steps.hollow import HollowPart
 from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, Mouth, PartState, something_left
 
@@ -41,6 +42,7 @@ class Shell(StepKind):
 
     kind = "shell"
     rank = 11
+    without_raised = HollowPart
     title = "Hollow to a wall"
     also = ("hollow", "shell", "wall", "empty", "thickness")
     fields = (
@@ -66,6 +68,10 @@ class Shell(StepKind):
 
     def build(self, given: StepInput) -> PartState:
         its = given.read(ShellFields)
+        if not its.body and not given.state.is_raised:
+            raise BuildError(
+                "nothing here is raised from an outline", remedy="hollow the whole part instead"
+            )
         feature = given.state.prism(its.body)
         prism = feature.prism
         assert prism is not None

@@ -161,6 +161,11 @@ class PartState:
             )
         return found[-1]
 
+    @property
+    def is_raised(self) -> bool:
+        """Whether any body of it is raised from an outline."""
+        return any(feature.prism is not None for feature in self.features.values())
+
     def prism(self, reference: str = "") -> Feature:
         """The feature with a raised outline named by ``reference``, or the first one."""
         found = [f for f in self.features.values() if f.prism is not None]
@@ -168,7 +173,10 @@ class PartState:
             found = [f for f in found if f.step == reference]
         if not found:
             named = f" called '{reference}'" if reference else ""
-            raise BuildError(f"there is no raised body{named} here to work on")
+            raise BuildError(
+                f"there is no raised body{named} here to work on",
+                remedy="raise one from an outline",
+            )
         return found[0]
 
     def mouth(self, reference: str = "") -> tuple[Feature, Mouth]:

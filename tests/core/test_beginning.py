@@ -30,6 +30,22 @@ def empty(**more):
     return document(part("p"), version=2, **more)
 
 
+def test_what_hollows_a_raised_body_hollows_a_part_that_has_none() -> None:
+    """A maker who asks for a hollow need not know which of two steps does it."""
+    cup = {**step("cup", "loft", circle("40")), "stations": [
+        {"outline": {"kind": "circle", "fields": {"diameter": "60"}}, "up": "50"}]}  # fmt: skip
+    made, name = begun(document(part("p", cup), version=2), "shell")
+    assert not made.errors
+    begun_step = made.project.parts[0].steps[-1]
+    assert (begun_step.kind, name, begun_step.fields["open"]) == ("hollow", "hollow", "cup.top")
+    block_ = step("body", "extrude", rectangle("30", "20"), height="10")
+    raised, name = begun(document(part("p", block_), version=2), "shell")
+    assert raised.project.parts[0].steps[-1].kind == "shell"
+    # written by hand all the same, it says what would do
+    told = solve(document(part("p", cup, step("s", "shell")))).errors
+    assert "hollow the whole part instead" in told[0].one_line()
+
+
 def test_a_field_begins_on_the_face_of_the_piece_it_repeats() -> None:
     drum = step("drum", "extrude", circle("60"), height="50")
     hole = step("h", "hole", on="drum.side", diameter="4")
