@@ -214,15 +214,14 @@ def _stood(name: str, mesh: TriangleMesh, group: Printed, setting: Setting) -> S
 
 
 def _holds(state: PartState) -> Holds | None:
-    """What the part's hollow holds, where a step made one to hold something."""
-    hollow = [f for f in state.features.values() if "capacity" in f.quantities and f.mouth]
-    if not hollow:
-        return None
-    mouth = hollow[-1].mouth
-    assert mouth is not None
-    frame = mouth.frame.matrix
-    back = np.column_stack([frame[:, :3].T, -frame[:, :3].T @ frame[:, 3]])
-    return holds(state.solid().solid, back)
+    """What the part's hollow holds, where a step made one that is open at one face."""
+    openings = [
+        feature.mouth.frame if feature.mouth else feature.opening
+        for feature in state.features.values()
+        if "capacity" in feature.quantities
+    ]
+    opening = next((frame for frame in reversed(openings) if frame is not None), None)
+    return holds(state.solid().solid, opening.into) if opening is not None else None
 
 
 def _layers(group: Printed, setting: Setting, share: tuple[int, int] = (0, 1)) -> LayerTest:

@@ -15,15 +15,18 @@ from core.measures.display import capacity_text
 from core.measures.evaluate import nearest
 from core.measures.units import Dimension, Quantity, length
 from core.outlines import try_offset
+from core.solids import Frame
 from core.solids.hollow import Hollow, hollowed
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.solids.turned import Lathe
 from core.steps.field import Field
 from core.steps.fields import Fields
 from core.steps.registry import Start, StepInput, StepKind, register
-from core.steps.sides import places_on
+from core.steps.sides import face_frame, places_on
 from core.steps.state import Feature, Mouth, PartState
 
+UPWARDS = 0.5
+NEAR_MM = 1e-4
 LEVEL = 1 - 1e-6  # a face looks straight up or down
 OUTWARD = "inside"  # what is kept as drawn: the inside, so the wall goes outwards
 
@@ -69,7 +72,7 @@ class HollowPart(StepKind):
         its = given.read(HollowPartFields)
         body = given.state.solid()
         mesh = triangle_mesh(body)
-        opened = _opened(mesh, its.open)
+        opened = _opened(given.state, mesh, its.open)
         wall, floor = its.wall_mm, its.floor_mm
         walls = np.where(_level(mesh), floor, wall)
         outward = its.keep == OUTWARD
@@ -97,7 +100,8 @@ class HollowPart(StepKind):
         mouth = (
             None if outward else _mouth(given.state, mesh, opened, given.step, wall, floor, made)
         )
-        return given.state.made(made.body, replace(feature, mouth=mouth))
+        opening = mouth.frame if mouth else _opening(mesh, opened)
+        return given.state.made(made.body, replace(feature, mouth=mouth, opening=opening))
 
     def says(self, given: StepInput, after: PartState) -> str:
         its = given.read(HollowPartFields)
@@ -130,12 +134,15 @@ def _turned_from(state: PartState) -> Lathe | None:
     return next((one.lathe for one in turned), None)
 
 
-def _opened(mesh: TriangleMesh, text: str) -> list[int]:
-    """The faces named, as indices; a name alone means every step's face of that name."""
+def _opened(state: PartState, mesh: TriangleMesh, text: str) -> list[int]:
+    """The faces named, as indices; a name alone means every step's face of that name, the name of a
+    place the flat faces there."""
     found: list[int] = []
     for name in filter(None, (one.strip() for one in text.split(","))):
         step, _, face = name.rpartition(".")
         own = [i for i, (s, f) in enumerate(mesh.faces) if f == face and step in ("", s)]
+        if not own and step in state.features and face in state.features[step].places:
+            own = _in_plane(mesh, state.features[step].places[face])
         if not own:
             known = [f"{s}.{f}" for s, f in mesh.faces]
             raise BuildError(
@@ -143,6 +150,26 @@ def _opened(mesh: TriangleMesh, text: str) -> list[int]:
             )
         found += own
     return found
+
+
+def _in_plane(mesh: TriangleMesh, frame: Frame) -> list[int]:
+    """The faces of a mesh that lie in a plane and look its way."""
+    found = []
+    for index in range(len(mesh.faces)):
+        own, flat = face_frame(mesh, np.flatnonzero(mesh.face_index == index))
+        if own is None or not flat or np.dot(own.z_axis, frame.z_axis) < LEVEL:
+            continue
+        if abs(np.dot(np.subtract(own.origin, frame.origin), frame.z_axis)) < NEAR_MM:
+            found.append(index)
+    return found
+
+
+def _opening(mesh: TriangleMesh, opened: list[int]) -> Frame | None:
+    """The one open face, where it is flat and looks up: what is open below is no vessel."""
+    if len(opened) != 1:
+        return None
+    frame, flat = face_frame(mesh, np.flatnonzero(mesh.face_index == opened[0]))
+    return frame if frame and flat and frame.z_axis[2] > UPWARDS else None
 
 
 def _level(mesh: TriangleMesh) -> NDArray[np.bool_]:

@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Collection
 from dataclasses import replace
 
+import igl
 import numpy as np
 from numpy.typing import NDArray
 
@@ -18,6 +19,8 @@ from core.steps.state import Feature
 
 FLAT = 1 - 1e-6
 LEVEL = 1e-6
+FAR_MM = 1e3
+NEAR_MM = 1e-6
 Vector = NDArray[np.float64]
 
 
@@ -64,11 +67,30 @@ def face_frame(
     if not flat:
         # a face that goes all round looks nowhere: it is met at its foremost
         if size < 0.2 * whole:
-            middle = middle + np.array([0.0, -1e3, 0.0])
-        nearest = int(np.argmin(lengths(middles - middle)))
-        middle, out = middles[nearest], crosses[nearest]
+            middle = middle + np.array([0.0, -FAR_MM, 0.0])
+        _, nearest, at = igl.point_mesh_squared_distance(
+            middle[None], mesh.vertices, np.ascontiguousarray(mesh.triangles[triangles])
+        )
+        middle = at[0]
+        # on an edge between facets it looks the way between them
+        touching = _touching(mesh.corners[triangles], crosses, middle)
+        touching[int(nearest[0])] = True
+        units = crosses[touching] / np.maximum(areas[touching], 1e-300)[:, None]
+        out = np.unique(np.round(units, 9), axis=0).sum(axis=0)
     normal = out / np.linalg.norm(out) * (-1.0 if inward else 1.0)
     return Frame(_triple(middle), _triple(_across(normal)), _triple(normal)), flat
+
+
+def _touching(corners: Vector, crosses: Vector, point: Vector) -> NDArray[np.bool_]:
+    """Which triangles (n, 3, 3) with normals (n, 3) hold a point (3,), their edges included."""
+    held = np.ones(len(corners), dtype=bool)
+    size = np.maximum((crosses**2).sum(axis=1), 1e-300)
+    held &= np.abs(((point - corners[:, 0]) * crosses).sum(axis=1)) < NEAR_MM * np.sqrt(size)
+    for index in range(3):
+        start, side = corners[:, index], corners[:, (index + 1) % 3] - corners[:, index]
+        inside = (np.cross(side, point - start) * crosses).sum(axis=1)
+        held &= inside > -NEAR_MM * np.sqrt(size) * np.maximum(lengths(side), 1e-9)
+    return held
 
 
 def _across(normal: Vector) -> Vector:

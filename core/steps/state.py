@@ -63,6 +63,7 @@ class Feature:
     quantities: Mapping[str, Quantity] = field(default_factory=dict)
     prism: Prism | None = None
     mouth: Mouth | None = None
+    opening: Frame | None = None  # the flat face above that a hollow is open at, z out of it
     lathe: Lathe | None = None  # what that piece was turned from, where it was
     tool: Body | None = None  # the piece it added or cut, for patterns and mirrors to repeat
     mode: str = "add"

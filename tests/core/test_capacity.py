@@ -1,10 +1,15 @@
 """What a vessel holds: to its rim, to where it runs out, or nothing."""
 
+import math
+from typing import Any
+
 import numpy as np
 import pytest
 from manifold3d import Manifold
 
-from core.proof.capacity import LEVEL_MM, holds
+from core.checks.measuring import measure_all
+from core.proof.capacity import LEVEL_MM, Holds, holds
+from tests.core.building import circle, part, rectangle, solved, step
 
 RIM_AT_20 = np.column_stack([np.eye(3), [0.0, 0.0, -20.0]])
 CUP = Manifold.cube((20, 20, 20)) - Manifold.cube((16, 16, 18)).translate((2, 2, 2))
@@ -62,3 +67,35 @@ def test_a_dimple_in_a_leaking_floor_is_held() -> None:
     found = holds(drilled(thick, (14, 14, 0), along_z=True) - dimple, RIM_AT_20)
     seen = LEVEL_MM * np.pi * 1.5**2
     assert found.volume_mm3 == pytest.approx(2 / 3 * np.pi * 1.5**3, abs=seen + 0.1)
+
+
+def measured_of(*steps: dict[str, Any]) -> Holds | None:
+    solution = solved(part("p", *steps))
+    measured, _ = measure_all(solution)
+    return measured["p"].holds
+
+
+def test_a_turned_and_a_lofted_vessel_hold_what_their_hollows_are() -> None:
+    """Whatever was hollowed, open at one face above: a cylinder, and a frustum of a cone."""
+    can = step("can", "revolve", {"kind": "moves", "moves": "right 20, up 50, left 20, close"})
+    found = measured_of(can, step("h", "hollow", open="can.top", wall="2"))
+    assert found is not None and found.below_rim_mm == 0
+    assert found.volume_mm3 == pytest.approx(math.pi * 18**2 * 48, rel=2e-3)
+    cup = {**step("cup", "loft", circle("40")), "stations": [
+        {"outline": {"kind": "circle", "fields": {"diameter": "60"}}, "up": "50"}]}  # fmt: skip
+    found = measured_of(cup, step("h", "hollow", open="cup.top", wall="2"))
+    slope = 10 / 50
+    low, high = (20 + slope * z - 2 * math.hypot(1, slope) for z in (2, 50))
+    frustum = math.pi * 48 / 3 * (low**2 + low * high + high**2)
+    assert found is not None and found.volume_mm3 == pytest.approx(frustum, rel=2e-3)
+    # a hole in its side lets out what stands over it
+    drilled = step("d", "hole", on={"on": "can.side 2", "y": "0-5"}, diameter="4",
+                   reach="to depth", depth="5")  # fmt: skip
+    found = measured_of(can, step("h", "hollow", open="can.top", wall="2"), drilled)
+    assert found is not None and found.below_rim_mm == pytest.approx(50 - (20 - 2), abs=0.2)
+
+
+def test_what_is_open_below_or_at_two_faces_is_no_vessel() -> None:
+    block_ = step("b", "extrude", rectangle("30", "30"), height="20")
+    for opened in ("b.bottom", "b.top, b.left", ""):
+        assert measured_of(block_, step("h", "hollow", open=opened, wall="2")) is None

@@ -277,3 +277,22 @@ def test_what_fills_a_face_is_told_no_distance_across_it() -> None:
         shown = {field.path.rpartition(".")[2] for field in fill.fields if ".place." in field.path}
         assert shown == told and not fill.held
         assert len(drilled.held) == 2
+
+
+@pytest.mark.parametrize("across", ["40", "43", "12.7"])
+@pytest.mark.parametrize(
+    ("made", "side"),
+    [("revolve", "side 2"), ("loft", "side")],
+)
+def test_the_middle_of_a_round_side_is_its_middle(across: str, made: str, side: str) -> None:
+    """Whatever triangles it is made of: half way up, in front, looking straight out."""
+    if made == "revolve":
+        told = f"right {float(across) / 2}, up 50, left {float(across) / 2}, close"
+        body = step("b", made, {"kind": "moves", "moves": told})
+    else:
+        end = {"kind": "circle", "fields": {"diameter": across}}
+        body = {**step("b", made, circle(across)), "stations": [{"outline": end, "up": "50"}]}
+    frame = solved(part("p", body)).parts["p"].state.place(f"b.{side}")[1]
+    assert frame.origin == pytest.approx((0, -float(across) / 2, 25), abs=0.011)
+    assert frame.z_axis == pytest.approx((0, -1, 0), abs=1e-6)
+    assert frame.x_axis == pytest.approx((1, 0, 0), abs=1e-6)
