@@ -46,9 +46,9 @@ from core.solids.mesh import triangle_mesh
 from core.solids.shaft import shaft_about
 from core.steps.field import Field
 from core.steps.state import PartState
-from core.steps.thread import ROUND_WITHIN_MM, Run, inside_thread, outside_thread
+from core.steps.thread import BELOW_MM, ROUND_WITHIN_MM, Run, inside_thread, outside_thread
 from core.threads import Opening, Thread, read_thread
-from core.threads.series import SUGGESTED
+from core.threads.series import SUGGESTED, printed_thread_for
 from core.threads.strength import (
     full_depth_mm,
     most_gap_mm,
@@ -57,10 +57,7 @@ from core.threads.strength import (
 MAKES = ("hexagon nut", "round cap", "tapped hole only")
 FLANK_TRUTH_MM = 0.03
 UP = 0.999  # cosine of the lean up to which a face still looks up
-BELOW_MM = 0.5  # under its end a shaft is measured
 LEAST_ACROSS_MM = 6.0
-# our own print-friendly threads: the pitch up to a diameter, mm
-PITCHES = ((10.0, 2.0), (16.0, 3.0), (60.0, 4.0), (math.inf, 5.0))
 
 
 def _is_hollow(body: Body, frame: Frame) -> bool:
@@ -174,8 +171,7 @@ class Screw(FitKind):
             if not shaft.mostly_round(ROUND_WITHIN_MM):
                 continue
             across = 2 * shaft.radius_mm
-            pitch = next(p for most, p in PITCHES if across <= most)
-            fields: dict[str, float | str] = {"designation": f"print {across:.5g}x{pitch:g}"}
+            fields: dict[str, float | str] = {"designation": printed_thread_for(across)}
             if _is_hollow(a.solid(), frame):
                 fields["makes"] = "round cap"
             return Begun(place, "", {}, {}, fields)

@@ -7,13 +7,15 @@ from collections.abc import Iterable
 
 from core.errors import BuildError
 from core.measures.display import plain
-from core.project.beginning_sizes import begun_fields, begun_outline
+from core.project.beginning_sizes import begun_fields, begun_outline, sizes_told
 from core.project.faces import Room, free_face, room_on
 from core.project.graph import sheet
 from core.project.options import Surroundings
 from core.project.results import Solution
 from core.project.schema import Part, Place, Project, Station, Step
+from core.solids import Frame
 from core.steps import STEPS, PartState
+from core.steps.field import filled
 from core.steps.fit_step import FIT_STEP
 
 COLOURS = ("#7fa79f", "#d9b56c", "#8c9fb3", "#c98f76", "#a7ab7d", "#b39bb0")
@@ -66,10 +68,15 @@ def begin_step(
     taken = [one.id for one in sheet(project, project.part(part))]
     taken += [measure.name for measure in project.part(part).measures]
     name = fresh_name(chosen.name or kind, taken)
+    sets = dict(chosen.sets)
+    if state.body is not None:
+        frame = room.frame if room else Frame()
+        begun = spec.begins(state, frame, filled(spec.fields, sets))
+        sets = sizes_told(begun, project.units) | sets
     made = Step(
         id=name,
         kind=kind,
-        fields=begun_fields(spec.fields, spec.sentence, chosen.sets, around, room, edge, on),
+        fields=begun_fields(spec.fields, spec.sentence, sets, around, room, edge, on),
         outline=begun_outline(outline, around, room) if spec.has_outline else None,
         stations=[Station(outline=begun_outline(outline, around, room))]
         if spec.has_stations

@@ -10,7 +10,7 @@ from core.fits import FITS
 from core.fits.registry import FitKind
 from core.measures.display import plain
 from core.project.beginning import fresh_name, names_of, next_colour
-from core.project.beginning_sizes import exact_size
+from core.project.beginning_sizes import exact_size, sizes_told
 from core.project.faces import Room, free_face, room_on, side_face
 from core.project.results import Solution
 from core.project.schema import FitSpec, Part, Place, Project
@@ -74,7 +74,7 @@ def begin_fit(
             kind=kind,
             parts=(first, second),
             feel=spec.feel,
-            fields=_sizes_told(whole.fields, project.units) | dict(ways[way].sets),
+            fields=sizes_told(whole.fields, project.units) | dict(ways[way].sets),
             place_a=Place(on=whole.on_a, **_across(whole.place_a, project.units)),
             place_b=(
                 Place(on=whole.on_b, **_across(whole.place_b, project.units)) if parts[1] else None
@@ -148,7 +148,7 @@ def _faces_of(
         if known
         else {}
     )
-    return (places[0], places[1]), _sizes_told(sized, unit)
+    return (places[0], places[1]), sizes_told(sized, unit)
 
 
 def _roomiest(solution: Solution, part: str) -> str:
@@ -157,13 +157,6 @@ def _roomiest(solution: Solution, part: str) -> str:
     if room:
         return room.place
     return next((f"{f.step}.{n}" for f in state.features.values() for n in f.places), "")
-
-
-def _sizes_told(sizes: Mapping[str, float | str], unit: str) -> dict[str, str]:
-    return {
-        name: value if isinstance(value, str) else exact_size(value, unit)
-        for name, value in sizes.items()
-    }
 
 
 def _across(place: Mapping[str, float], unit: str) -> dict[str, str]:

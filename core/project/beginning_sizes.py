@@ -131,3 +131,15 @@ def _moves_in(text: str, scale: float, unit: str) -> str:
         return f"({new})" if unit == "in" and " " in new else new
 
     return PLAIN_MM.sub(told, text)
+
+
+def sizes_told(sizes: Mapping[str, float | str], unit: str) -> dict[str, str]:
+    """Fields as they are typed: lengths in mm told in the unit, words as they are.
+
+    >>> sizes_told({"at": 12.7, "where": "outside"}, "in")
+    {'at': '0.5 in', 'where': 'outside'}
+    """
+    return {
+        name: value if isinstance(value, str) else exact_size(value, unit)
+        for name, value in sizes.items()
+    }

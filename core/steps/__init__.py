@@ -16,7 +16,8 @@ Map
     along       copies along a line or an outline
     patterns    rows, grids, rounds and rings of a step's piece
     mirror, move
-    fill        copies all over a face, flat or round; lattice  the points of such a field
+    fill        copies all over a face, flat or round; lattice  the points of such a field;
+                round_side  those on a cylinder or a cone
     blend, bridge, thread, hardware (screw holes and nut traps by size), traced, imported
     combine, fit_step
 """

@@ -8,6 +8,7 @@ from typing import Literal
 
 from core.errors import BuildError
 from core.measures.units import Dimension, Quantity, length
+from core.solids import Frame
 from core.solids.finishing import every_edge_rounded
 from core.steps.field import Field
 from core.steps.fields import Fields
@@ -22,6 +23,9 @@ class BlendFields(Fields):
     radius_mm: float
     where: Literal["inside", "outside"]
     of: str
+
+
+FLAT_MM3 = 1e-3  # a body that fills its hull but for so much has no inside edge
 
 
 @register
@@ -42,6 +46,13 @@ class Blend(StepKind):
     def sentence(self, words: Mapping[str, str]) -> str:
         return "Blend the {where} edges of {of} with a radius of {radius}"
 
+    def begins(
+        self, state: PartState, frame: Frame, words: Mapping[str, str]
+    ) -> Mapping[str, float | str]:
+        solid = state.solid().solid
+        no_inside = solid.hull().volume() - solid.volume() < FLAT_MM3
+        return {"where": "outside"} if no_inside else {}
+
     def build(self, given: StepInput) -> PartState:
         its = given.read(BlendFields)
         radius, where = its.radius_mm, its.where
@@ -51,7 +62,8 @@ class Blend(StepKind):
         if made.along == 0:
             what = f"no {where} edge takes a radius of {given.told(radius)}"
             raise BuildError(
-                what if made.left else f"there is no {where} edge here", remedy="a smaller radius"
+                what if made.left else f"there is no {where} edge here",
+                remedy="a smaller radius" if made.left else "the other edges",
             )
         something_left(made.body, "a smaller radius")
         quantities = {

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
@@ -14,7 +14,6 @@ from numpy.typing import NDArray
 
 from core.errors import BuildError
 from core.outlines import Outline, flatten, rectangle
-from core.outlines.curves import Arc, Segment
 from core.solids import Body, Frame, triangle_mesh
 from core.solids.flat_face import left_of_face
 from core.solids.prism import Prism
@@ -29,14 +28,13 @@ from core.steps.patterns import (
     repeated,
     shift,
     spot_of,
-    turn_about,
 )
 from core.steps.registry import StepInput, StepKind, register
+from core.steps.round_side import moves_round, no_room, round_side
 from core.steps.state import Feature, PartState
 
 Points = NDArray[np.float64]
 NEAR_MM = 1e-6
-WHOLE_RAD = 1e-6
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,10 +80,10 @@ class Fill(StepKind):
         lattice = Lattice(its.spacing_mm, its.angle_deg + turned, its.layout)
         spot = face.into[:, :3] @ spot_of(given.state.tool(its.of)) + face.into[:, 3]
         if name in feature.curved:
-            return _round_the_side(feature, name, spot, lattice, its.margin_mm)
+            return moves_round(round_side(feature, name), face, spot, lattice, its.margin_mm)
         room = _room(given, feature, name).buffer(-its.margin_mm, join_style="mitre")
         if room.is_empty:
-            raise _no_room()
+            raise no_room()
         reach = np.abs(np.array(room.bounds) - [*spot[:2], *spot[:2]]).max()
         points = lattice.within(float(reach) + its.spacing_mm)
         room = room.buffer(NEAR_MM)
@@ -138,90 +136,18 @@ def _shadow(piece: Body, frame: Frame) -> tuple[Points, Points]:
     return box[:2] - NEAR_MM, box[3:5] + NEAR_MM
 
 
-def _arc(prism: Prism | None, name: str) -> Arc:
-    """The arc that raised a round side, as wide as at its narrower end."""
-    arcs = []
-    for outline in (prism.outline_at(prism.low), prism.outline_at(prism.high)) if prism else ():
-        found = _segment(outline, name)
-        if isinstance(found, Arc) and found.radius > NEAR_MM:
-            arcs.append(found)
-    if len(arcs) < 2:
-        raise BuildError(
-            f"the side '{name}' is neither flat nor a raised cylinder", remedy="place it on another"
-        )
-    return min(arcs, key=lambda arc: arc.radius)
-
-
-def _segment(outline: Outline, name: str) -> Segment | None:
-    return next((s for s in outline.outer.segments if s.name == name), None)
-
-
 def _outline(prism: Prism, name: str) -> Outline:
     """The outline of a flat face, centred on its place."""
     if name in ("top", "bottom"):
         return prism.outline_at(prism.high if name == "top" else prism.low)
-    segment = _segment(prism.outline, name)
-    assert segment is not None  # sides have their names from their segments
+    segment = next(s for s in prism.outline.outer.segments if s.name == name)
     return rectangle(segment.length, prism.high - prism.low)
-
-
-def _round_the_side(
-    feature: Feature, name: str, spot: Points, lattice: Lattice, margin_mm: float
-) -> list[Matrix]:
-    """Moves over a round side: up along it and round its axis, so that a full turn closes.
-
-    Args:
-        spot: (3,) where the piece stands, in the side's own millimetres.
-    """
-    prism, arc = feature.prism, _arc(feature.prism, name)
-    assert prism is not None
-    face, axis = feature.places[name], prism.frame.shifted(*arc.center)
-    upright, into = np.array(axis.z_axis), axis.into
-    x, y, _ = into[:, :3] @ np.array(face.origin) + into[:, 3]
-    outward = math.copysign(1.0, float((into[:, :3] @ face.z_axis)[:2] @ (x, y)))
-    # the way that turns go, and the way up along the side
-    level = np.cross(upright, outward * np.array(face.z_axis))
-    level /= np.linalg.norm(level)
-    up = np.cross(outward * np.array(face.z_axis), level)
-    lean = math.radians(lattice.angle_deg)
-    row = math.cos(lean) * np.array(face.x_axis) + math.sin(lean) * np.array(face.y_axis)
-    lattice = replace(
-        lattice, angle_deg=math.degrees(math.atan2(float(row @ up), float(row @ level)))
-    )
-    here_x, here_y, height = into[:, :3] @ np.array(face.point(*spot)) + into[:, 3]
-    rise = float(up @ upright)
-    low = (prism.low - height) / rise + margin_mm
-    high = (prism.high - height) / rise - margin_mm
-    if high < low:
-        raise _no_room()
-    at = math.atan2(here_y, here_x)
-    if abs(abs(arc.sweep) - 2 * math.pi) < WHOLE_RAD:
-        points = lattice.round_a_cylinder(arc.length, low, high)
-    else:
-        half = arc.length / 2 - margin_mm
-        if half < 0:
-            raise _no_room()
-        middle = math.remainder(arc.start + arc.sweep / 2 - at, 2 * math.pi) * arc.radius
-        points = lattice.within(max(half + abs(middle), high, -low) + lattice.spacing_mm)
-        points = points[np.abs(points[:, 0] - middle) <= half + NEAR_MM]
-        points = points[(points[:, 1] >= low - NEAR_MM) & (points[:, 1] <= high + NEAR_MM)]
-    # up along the side where the piece stands, which need not be where the face has its place
-    rising = turn_about(axis, math.degrees(at - math.atan2(y, x)))[:, :3] @ up
-    moves = []
-    for along, rises in points.tolist():
-        turn = turn_about(axis, math.degrees(along / arc.radius))
-        moves.append(np.column_stack([turn[:, :3], turn[:, :3] @ (rises * rising) + turn[:, 3]]))
-    return moves
 
 
 def _turned(face: Frame, frame: Frame) -> float:
     """By how much, in degrees, a place on a face is turned in its plane."""
     x = np.array(frame.x_axis)
     return math.degrees(math.atan2(float(x @ face.y_axis), float(x @ face.x_axis)))
-
-
-def _no_room() -> BuildError:
-    return BuildError("the margin leaves no room on the face", remedy="a smaller margin")
 
 
 def _same_plane(a: Frame, b: Frame) -> bool:

@@ -118,6 +118,17 @@ class StepKind(ABC):
         """The ways it can begin."""
         return self.starts or (Start(self.title, self.also, at_face=self.at_face),)
 
+    def begins(
+        self, state: PartState, frame: Frame, words: Mapping[str, str]
+    ) -> Mapping[str, float | str]:
+        """Fields it begins with on a part that has a body: lengths in mm, or words.
+
+        Args:
+            frame: where it stands.
+            words: what its way of beginning sets, and what is usual.
+        """
+        return {}
+
     @abstractmethod
     def sentence(self, words: Mapping[str, str]) -> str:
         """What is always said of the step, with ``{field}`` where a number or word is set.

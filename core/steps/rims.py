@@ -6,6 +6,7 @@ A rim is cut away rather than rebuilt, so what other steps added elsewhere stays
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import ClassVar, Literal
 
@@ -67,6 +68,12 @@ class FinishedEdges(StepKind):
     shape: ClassVar[RimShape]
     edge_shape: ClassVar[Shape]
     word: ClassVar[str]
+
+    def begins(
+        self, state: PartState, frame: Frame, words: Mapping[str, str]
+    ) -> Mapping[str, float | str]:
+        """Rims are those of a raised outline: of anything else edges are pressed."""
+        return {} if state.is_raised else {"where": CHOSEN}
 
     def other_leg(self, given: StepInput, size: float) -> float:
         """How far it goes on the second of the two faces, mm."""

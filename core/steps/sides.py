@@ -65,13 +65,17 @@ def face_frame(
     size = float(np.linalg.norm(out))
     flat = size > FLAT * whole
     if not flat:
-        # a face that goes all round looks nowhere: it is met at its foremost
+        # a face that goes all round looks nowhere: it is met in front, level with its middle
+        ways = np.ones(3)
         if size < 0.2 * whole:
             middle = middle + np.array([0.0, -FAR_MM, 0.0])
+            ways = np.array([FAR_MM, 1.0, FAR_MM])
         _, nearest, at = igl.point_mesh_squared_distance(
-            middle[None], mesh.vertices, np.ascontiguousarray(mesh.triangles[triangles])
+            (middle * ways)[None],
+            mesh.vertices * ways,
+            np.ascontiguousarray(mesh.triangles[triangles]),
         )
-        middle = at[0]
+        middle = at[0] / ways
         # on an edge between facets it looks the way between them
         touching = _touching(mesh.corners[triangles], crosses, middle)
         touching[int(nearest[0])] = True

@@ -128,6 +128,13 @@ class Split(StepKind):
             return "Keep what lies {keep} " + about
         return "Keep what lies " + side[its.facing] + " the plane across {facing}, at {at}"
 
+    def begins(
+        self, state: PartState, frame: Frame, words: Mapping[str, str]
+    ) -> Mapping[str, float | str]:
+        """Half way up."""
+        box = state.solid().solid.transform(frame.into).bounding_box()
+        return {"at": (box[2] + box[5]) / 2}
+
     def build(self, given: StepInput) -> PartState:
         its = given.read(SplitFields)
         before = given.state.solid()

@@ -21,10 +21,11 @@ from core.steps.registry import Cures, Partner, Start, StepInput, StepKind, regi
 from core.steps.state import Feature, PartState
 from core.threads import Opening, Thread, opened, read_thread, thread_cutter
 from core.threads.helix import wound_solid
-from core.threads.series import SUGGESTED
+from core.threads.series import SUGGESTED, thread_for
 
 PROUD_MM = 0.5
 CLEAR_MM = 0.2
+BELOW_MM = 0.5  # under its end a shaft is measured
 ROUND_WITHIN_MM = 1.0  # what is to be threaded is round to that
 HOST_MM = 0.6  # how far a shaft may stand proud of its thread's major size and still be cut to it
 
@@ -142,6 +143,17 @@ class ThreadStep(StepKind):
         its = ThreadFields.typed(words)
         reach = "{reach} {long}" if its.reach == "to length" else "{reach} {face}"
         return "Thread {designation} {side}, " + reach + ", lead-in {lead_in}, {hand} hand"
+
+    def begins(
+        self, state: PartState, frame: Frame, words: Mapping[str, str]
+    ) -> Mapping[str, float | str]:
+        """The thread of the shaft it goes round."""
+        if words.get("side") != "outside":
+            return {}
+        shaft = shaft_about(state.solid(), frame, -BELOW_MM)
+        if shaft is None or not shaft.mostly_round(ROUND_WITHIN_MM):
+            return {}
+        return {"designation": thread_for(2 * shaft.radius_mm)}
 
     def partner(self, words: Mapping[str, str]) -> Partner | None:
         said, side = words.get("designation", ""), words.get("side", "")

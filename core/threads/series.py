@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 # ISO 261/262, coarse series: nominal diameter in mm -> pitch in mm
 METRIC_COARSE: dict[float, float] = {
     2: 0.4, 2.5: 0.45, 3: 0.5, 4: 0.7, 5: 0.8, 6: 1, 8: 1.25, 10: 1.5, 12: 1.75, 14: 2, 16: 2,
@@ -51,3 +53,26 @@ SUGGESTED = (
     *(f"M{size}" for size in (3, 4, 5, 6, 8, 10, 12, 16, 20, 24)),
     *("1/4-20 UNC", "3/8-16 UNC", "1/2-13 UNC", "Tr20x4", "print 24x4"),
 )
+
+# our own print-friendly threads: the pitch up to a diameter, mm
+PRINT_PITCHES = ((10.0, 2.0), (16.0, 3.0), (60.0, 4.0), (math.inf, 5.0))
+
+
+def printed_thread_for(across_mm: float) -> str:
+    """The print-friendly thread of a shaft.
+
+    >>> printed_thread_for(30)
+    'print 30x4'
+    """
+    pitch = next(pitch for most, pitch in PRINT_PITCHES if across_mm <= most)
+    return f"print {across_mm:.5g}x{pitch:g}"
+
+
+def thread_for(across_mm: float) -> str:
+    """The thread of a shaft: of the coarse metric series where it has one, else print-friendly.
+
+    >>> thread_for(12), thread_for(41.5)
+    ('M12', 'print 41.5x4')
+    """
+    whole = round(across_mm, 3)
+    return f"M{whole:g}" if whole in METRIC_COARSE else printed_thread_for(across_mm)

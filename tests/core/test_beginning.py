@@ -46,6 +46,44 @@ def test_what_hollows_a_raised_body_hollows_a_part_that_has_none() -> None:
     assert "hollow the whole part instead" in told[0].one_line()
 
 
+@pytest.mark.parametrize(
+    ("across", "thread"),
+    [("12", "M12"), ("24", "M24"), ("40", "print 40x4"), ("41.5", "print 41.5x4")],
+)
+def test_a_thread_begins_as_that_of_its_shaft(across: str, thread: str) -> None:
+    rod = step("rod", "extrude", circle(across), height="60")
+    made, _ = begun(document(part("p", rod), version=2), "thread", 0)
+    assert not made.errors
+    assert made.project.parts[0].steps[-1].fields["designation"] == thread
+
+
+@pytest.mark.parametrize("units", ["mm", "in"])
+def test_a_split_begins_half_way_up(units: str) -> None:
+    wide, tall = ("40", "30") if units == "mm" else ("1.5", "1 1/4")
+    block_ = step("body", "extrude", rectangle(wide, wide), height=tall)
+    before = solved(part("p", block_), version=2, units=units)
+    made, _ = begun(before.project, "split")
+    assert not made.errors
+    assert made.parts["p"].state.solid().volume_mm3 == pytest.approx(
+        before.parts["p"].state.solid().volume_mm3 / 2
+    )
+
+
+def test_edges_begin_with_those_there_are() -> None:
+    block_ = step("body", "extrude", rectangle("40", "30"), height="20")
+    made, _ = begun(document(part("p", block_), version=2), "blend")
+    assert not made.errors and made.project.parts[0].steps[-1].fields["where"] == "outside"
+    boss = step("boss", "boss", on="body.top", diameter="10", height="8")
+    made, _ = begun(document(part("p", block_, boss), version=2), "blend")
+    assert not made.errors and "where" not in made.project.parts[0].steps[-1].fields
+    # of what is not raised from an outline no rim is known by name: edges are pressed
+    cup = {**step("cup", "loft", circle("40")), "stations": [
+        {"outline": {"kind": "circle", "fields": {"diameter": "60"}}, "up": "50"}]}  # fmt: skip
+    for kind in ("fillet", "chamfer"):
+        made, _ = begun(document(part("p", cup), version=2), kind)
+        assert "press one on the stage" in made.errors[0].one_line()
+
+
 def test_a_field_begins_on_the_face_of_the_piece_it_repeats() -> None:
     drum = step("drum", "extrude", circle("60"), height="50")
     hole = step("h", "hole", on="drum.side", diameter="4")

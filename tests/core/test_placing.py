@@ -296,3 +296,13 @@ def test_the_middle_of_a_round_side_is_its_middle(across: str, made: str, side: 
     assert frame.origin == pytest.approx((0, -float(across) / 2, 25), abs=0.011)
     assert frame.z_axis == pytest.approx((0, -1, 0), abs=1e-6)
     assert frame.x_axis == pytest.approx((1, 0, 0), abs=1e-6)
+
+
+def test_the_middle_of_a_cone_is_half_way_up_it() -> None:
+    told = {"kind": "moves", "moves": "right 30, to 20 50, left 20, close"}
+    frame = solved(part("p", step("b", "revolve", told))).parts["p"].state.place("b.side 2")[1]
+    # by area, as of a flat face: nearer to its wide end
+    up = 50 / 3 * (30 + 2 * 20) / (30 + 20)
+    assert frame.origin == pytest.approx((0, -(30 - up / 5), up), abs=0.02)
+    lean = math.atan2(10, 50)
+    assert frame.z_axis == pytest.approx((0, -math.cos(lean), math.sin(lean)), abs=1e-4)

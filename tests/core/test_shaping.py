@@ -816,6 +816,30 @@ def test_the_end_of_a_turned_body_is_filled() -> None:
     assert solution.parts["part"].steps[-1].says == f"{count} in all, the first included"
 
 
+def test_a_turned_can_is_perforated_as_a_raised_one_is() -> None:
+    hole = {"diameter": "4", "reach": "to depth", "depth": "4"}
+    field = {"of": "h", "spacing": "8", "margin": "6", "angle": "0"}
+    raised = step("body", "extrude", circle("60"), height="50")
+    told = {"kind": "moves", "moves": "right 30, up 50, left 30, close"}
+    counts, taken = [], []
+    for body, side in ((raised, "side"), (step("body", "revolve", told), "side 2")):
+        on = f"body.{side}"
+        drilled = part(
+            "part", body, step("h", "hole", on=on, **hole), step("f", "fill", on=on, **field)
+        )
+        solution = solved(drilled)
+        counts.append(solution.parts["part"].steps[-1].says)
+        taken.append(volume(solved(part("part", body))) - volume(solution))
+    assert counts == ["115 in all, the first included"] * 2
+    assert taken[0] == pytest.approx(taken[1], rel=2e-3)
+    # a cone by the circle where it is narrowest
+    told = {"kind": "moves", "moves": "right 30, to 20 50, left 20, close"}
+    cone = step("body", "revolve", told)
+    drilled = part("part", cone, step("h", "hole", on="body.side 2", **hole),
+                   step("f", "fill", on="body.side 2", **field))  # fmt: skip
+    assert solved(drilled).parts["part"].steps[-1].says.startswith(f"{15 * 5} in all")
+
+
 def test_a_field_on_a_lying_cylinder_closes_round_it() -> None:
     """Its side's own x runs along the axis: rows at 0° do too."""
     block_ = step("block", "extrude", rectangle("70", "70"), height="70")
