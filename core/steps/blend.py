@@ -6,10 +6,13 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
+import numpy as np
+
 from core.errors import BuildError
 from core.measures.units import Dimension, Quantity, length
-from core.solids import Frame
+from core.solids import Frame, triangle_mesh
 from core.solids.finishing import every_edge_rounded
+from core.solids.mesh import TriangleMesh, lengths
 from core.steps.field import Field
 from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
@@ -25,7 +28,7 @@ class BlendFields(Fields):
     of: str
 
 
-FLAT_MM3 = 1e-3  # a body that fills its hull but for so much has no inside edge
+SHARP = 1e-3  # sine of the angle from which on two faces meet in an edge
 
 
 @register
@@ -49,9 +52,7 @@ class Blend(StepKind):
     def begins(
         self, state: PartState, frame: Frame, words: Mapping[str, str]
     ) -> Mapping[str, float | str]:
-        solid = state.solid().solid
-        no_inside = solid.hull().volume() - solid.volume() < FLAT_MM3
-        return {"where": "outside"} if no_inside else {}
+        return {} if _has_inside_edge(triangle_mesh(state.solid())) else {"where": "outside"}
 
     def build(self, given: StepInput) -> PartState:
         its = given.read(BlendFields)
@@ -90,3 +91,13 @@ class Blend(StepKind):
         if left == 1:
             return ("an edge is too small for this radius and stays as it is",)
         return (f"{left} edges are too small for this radius and stay as they are",)
+
+
+def _has_inside_edge(mesh: TriangleMesh) -> bool:
+    """Whether two faces meet anywhere so that they look at each other."""
+    start, end, owner, other = mesh.sides
+    apart = mesh.face_index[owner] != mesh.face_index[other]
+    apart &= start < end
+    along = mesh.vertices[end[apart]] - mesh.vertices[start[apart]]
+    bend = np.cross(mesh.units[owner[apart]], mesh.units[other[apart]])
+    return bool(((bend * along).sum(axis=1) < -SHARP * lengths(along)).any())

@@ -242,7 +242,9 @@ def outside_thread(
     low, high = -n.long_mm, n.start_mm
     shaft = shaft_about(body, frame, -n.long_mm / 2)
     if shaft is None:
-        raise BuildError("there is no shaft round this axis to thread")
+        raise BuildError(
+            "there is no shaft round this axis to thread", remedy="place it on the end of a shaft"
+        )
     host = shaft.radius_mm
     if host > side.crest + HOST_MM and not shaft.mostly_round(ROUND_WITHIN_MM):
         raise BuildError(

@@ -84,6 +84,43 @@ def test_edges_begin_with_those_there_are() -> None:
         assert "press one on the stage" in made.errors[0].one_line()
 
 
+CIRCLE = {"kind": "circle", "fields": {"diameter": "60"}}
+BODIES = {
+    "block": [step("body", "extrude", rectangle("40", "30"), height="20")],
+    "rod": [step("body", "extrude", circle("24"), height="50")],
+    "can": [step("body", "revolve", {"kind": "moves", "moves": "right 20, up 50, left 20, close"})],
+    "cup": [{**step("body", "loft", circle("40")), "stations": [{"outline": CIRCLE, "up": "50"}]}],
+    "pipe": [step("body", "sweep", circle("12"), path="right 40, turn left 90 radius 20, up 20")],
+}  # fmt: skip
+# what a step may want first: something to be chosen, or another part or body than this
+WANTS = (
+    "no edge is chosen yet", "no face to bridge to is chosen", "no drawing is chosen",
+    "no part is named", "has no open rim", "is no shaft", "no shaft round this axis",
+    "is not round - wrap round", "there is no raised body here", "no face of the part here to fill",
+    "the shaft is 57 mm across",  # of the cup, which is a cone
+)  # fmt: skip
+
+
+@pytest.mark.parametrize("body", BODIES)
+def test_every_step_begins_so_that_it_can_be_built_or_says_what_it_wants(body: str) -> None:
+    """Whatever is taken from the list of all there is, on whatever body; a cut by turning alone may
+    begin in the air."""
+    end = "body.end" if body == "pipe" else "body.top"
+    hole = step("drilled", "hole", on=end, diameter="3")
+    solution = solved(part("p", *BODIES[body], hole), version=2)
+    for kind, spec in STEPS.items():
+        if not spec.offered:
+            continue
+        for way, start in enumerate(spec.ways()):
+            outline = spec.outline_first if spec.has_outline else ""
+            made, _ = begin_step(solution, "p", kind, way, outline)
+            told = [one.one_line() for one in solve(made).errors]
+            if spec.turns_outline and start.sets:
+                continue
+            assert not told or any(words in told[0] for words in WANTS), (kind, start.title, told)
+            assert all(" - " in one for one in told), told  # with what would work
+
+
 def test_a_field_begins_on_the_face_of_the_piece_it_repeats() -> None:
     drum = step("drum", "extrude", circle("60"), height="50")
     hole = step("h", "hole", on="drum.side", diameter="4")
