@@ -107,6 +107,25 @@ def test_a_flat_on_a_shaft_is_none_the_worse() -> None:
     assert not solve(made).errors
 
 
+@pytest.mark.parametrize("units", ["mm", "in"])
+@pytest.mark.parametrize("tall", [4, 20])
+def test_a_rail_begins_lying_on_the_face_and_no_larger(tall: int, units: str) -> None:
+    across = ("60", "40", str(tall)) if units == "mm" else ("2.5", "1.5", f"{tall / 20}")
+    wide, deep, high = across
+    base = part("a", step("body", "extrude", rectangle(wide, deep), height=high))
+    solution = solve(document(base, units=units))
+    made, _ = begin_fit(solution, "rail", 0, ("a", ""))
+    assert [
+        one for one in to_look_at(made) if "lie in each other" in one or "not free" in one
+    ] == []
+    before, after = (s.parts["a"].state.solid().bounds for s in (solution, solve(made)))
+    assert after[:2] == pytest.approx(before[:2], abs=0.01)
+    assert after[3:5] == pytest.approx(before[3:5], abs=0.01)
+    assert (
+        after[2] == before[2] and len(solve(made).parts["a"].state.solid().solid.decompose()) == 1
+    )
+
+
 def test_a_chosen_face_is_taken_as_it_is() -> None:
     made, _ = begin_fit(
         solved(box("tray"), box("lid")), "knuckle hinge", 0, ("tray", "lid"),
