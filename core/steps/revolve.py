@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from core.measures.units import length
+from core.solids import Frame
 from core.solids.turned import lathe_of
 from core.steps.extrude import MODES, applied
 from core.steps.field import Field
@@ -18,6 +19,8 @@ from core.steps.fields import Fields
 from core.steps.registry import Start, StepInput, StepKind, register
 from core.steps.sides import with_sides
 from core.steps.state import Feature, PartState
+
+RECESS_MM = 5.0  # so deep a turned cut begins
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,6 +70,15 @@ class Revolve(StepKind):
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return "{mode} {outline} through {angle}"
+
+    def begins(
+        self, state: PartState, frame: Frame, words: Mapping[str, str]
+    ) -> Mapping[str, float | str]:
+        """A cut goes into the face it begins on: what is drawn lies over it."""
+        if words.get("mode") != "cut":
+            return {}
+        deep = -state.solid().solid.transform(frame.into).bounding_box()[2]
+        return {"up": -min(RECESS_MM, deep / 2)} if deep > 0 else {}
 
     def build(self, given: StepInput) -> PartState:
         its = given.read(RevolveFields)
