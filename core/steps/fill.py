@@ -13,7 +13,7 @@ import shapely
 from numpy.typing import NDArray
 
 from core.errors import BuildError
-from core.outlines import Outline, flatten, rectangle
+from core.outlines import flatten
 from core.solids import Body, Frame, triangle_mesh
 from core.solids.flat_face import left_of_face
 from core.solids.prism import Prism
@@ -113,8 +113,7 @@ def _room(given: StepInput, feature: Feature, name: str) -> shapely.Polygon:
     """A flat face about the step's place: of a raised outline as it was drawn, of anything else
     what is left of it, the cuts of the piece that is repeated aside."""
     if feature.prism is not None:
-        outline = _outline(feature.prism, name)
-        return shapely.Polygon(flatten(outline, "inside")[0][0])
+        return _drawn(feature.prism, name, feature.places[name])
     mesh = triangle_mesh(given.state.solid())
     face = feature.places[name]
     room = left_of_face(mesh, feature.step, name, face)
@@ -136,12 +135,18 @@ def _shadow(piece: Body, frame: Frame) -> tuple[Points, Points]:
     return box[:2] - NEAR_MM, box[3:5] + NEAR_MM
 
 
-def _outline(prism: Prism, name: str) -> Outline:
-    """The outline of a flat face, centred on its place."""
-    if name in ("top", "bottom"):
-        return prism.outline_at(prism.high if name == "top" else prism.low)
-    segment = next(s for s in prism.outline.outer.segments if s.name == name)
-    return rectangle(segment.length, prism.high - prism.low)
+def _drawn(prism: Prism, name: str, face: Frame) -> shapely.Polygon:
+    """A flat face as it was drawn, in its place's own millimetres."""
+    if name not in ("top", "bottom"):
+        segment = next(s for s in prism.outline.outer.segments if s.name == name)
+        wide, tall = segment.length / 2, (prism.high - prism.low) / 2
+        return shapely.box(-wide, -tall, wide, tall)
+    z = prism.high if name == "top" else prism.low
+    points = flatten(prism.outline_at(z), "inside")[0][0]
+    there = np.column_stack([points, np.full(len(points), z), np.ones(len(points))])
+    # the bottom is looked at from below
+    local = there @ prism.frame.matrix.T @ face.into[:, :3].T + face.into[:, 3]
+    return shapely.Polygon(local[:, :2])
 
 
 def _turned(face: Frame, frame: Frame) -> float:

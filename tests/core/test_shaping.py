@@ -806,6 +806,20 @@ def test_a_floor_inside_is_filled_round_what_stands_on_it() -> None:
     assert one == pytest.approx(math.pi * 2, rel=1e-3)
 
 
+def test_a_field_below_lies_as_one_above_where_the_outline_is_lopsided() -> None:
+    """The bottom is looked at from below: its y runs the other way."""
+    told = {"kind": "moves", "moves": "right 60, to 0 40, close"}
+    wedge = step("body", "extrude", told, height="4")
+    found = []
+    for on, y in (("body.top", "12"), ("body.bottom", "0 - 12")):
+        hole = step("h", "hole", on={"on": on, "x": "15", "y": y}, diameter="2")
+        field = step("f", "fill", on=on, of="h", spacing="6", margin="3", angle="0")
+        solution = solved(part("part", wedge, hole, field))
+        assert not solution.parts["part"].state.features["f"].missed
+        found.append(solution.parts["part"].steps[-1].says)
+    assert found[0] == found[1] and int(found[0].split()[0]) > 15
+
+
 def test_the_end_of_a_turned_body_is_filled() -> None:
     turned = step("body", "revolve", {"kind": "moves", "moves": "right 20, up 6, left 20, close"})
     hole = step("h", "hole", on="body.top", diameter="2")
