@@ -84,8 +84,8 @@ class Fill(StepKind):
         room = _room(given, feature, name).buffer(-its.margin_mm, join_style="mitre")
         if room.is_empty:
             raise no_room()
-        reach = np.abs(np.array(room.bounds) - [*spot[:2], *spot[:2]]).max()
-        points = lattice.within(float(reach) + its.spacing_mm)
+        low_x, low_y, high_x, high_y = np.array(room.bounds) - [*spot[:2], *spot[:2]]
+        points = lattice.within((low_x, low_y), (high_x, high_y))
         room = room.buffer(NEAR_MM)
         shapely.prepare(room)
         points = points[shapely.covers(room, shapely.points(points + spot[:2]))]

@@ -16,6 +16,9 @@ Points = NDArray[np.float64]
 Layout = Literal["square", "hexagonal"]
 ROW_GAP = {"square": 1.0, "hexagonal": math.sqrt(3) / 2}  # of the spacing
 SHIFT = {"square": 0.0, "hexagonal": 0.5}  # of every other row
+NEAR_MM = 1e-6
+MOST_TRIED = 8  # times as many as there may be, of which most lie outside
+NEAR_STEPS = 3
 STEEP = 0.25  # rows that climb more are not made level
 TILT = 3.0  # rows that climb are so much worse than points further apart
 
@@ -37,18 +40,16 @@ class Lattice:
         next_row = SHIFT[self.layout] * along + ROW_GAP[self.layout] * across
         return self.spacing_mm * np.array([along, next_row])
 
-    def within(self, reach_mm: float) -> Points:
-        """All points (n, 2) mm no further than about ``reach_mm`` from the one at the origin.
+    def within(self, low: tuple[float, float], high: tuple[float, float]) -> Points:
+        """All points (n, 2) mm between two corners; one lies at the origin.
 
         Raises:
             BuildError: they are too many.
 
-        >>> len(Lattice(6.0, 0.0, "square").within(6.5))
+        >>> len(Lattice(6.0, 0.0, "square").within((-6.5, -6.5), (6.5, 6.5)))
         9
         """
-        steps = self._steps(reach_mm)
-        found = steps @ self.basis
-        return np.asarray(found[(np.abs(found) <= reach_mm + 1e-9).all(axis=1)])
+        return self._between(self.basis, low, high)
 
     def closing(self, around_mm: float) -> Points:
         """The two steps (2, 2) mm made to close round a cylinder: some whole number of them comes
@@ -61,10 +62,11 @@ class Lattice:
         >>> Lattice(6.0, 0.0, "square").closing(63.0)[0].round(6).tolist()
         [6.3, 0.0]
         """
-        steps = self._steps(around_mm)
-        there = steps @ self.basis
-        forward = (there[:, 0] > self.spacing_mm * 0.5) & (there[:, 0] <= around_mm + 1e-9)
-        forward &= np.abs(there[:, 1]) < STEEP * there[:, 0]
+        # what comes round lies no further short than a few steps
+        short = max(around_mm - NEAR_STEPS * self.spacing_mm, self.spacing_mm / 2)
+        high = NEAR_STEPS * self.spacing_mm
+        there = self._between(self.basis, (short, -high), (around_mm, high))
+        forward = np.abs(there[:, 1]) < STEEP * there[:, 0]
         if not forward.any():
             raise BuildError(
                 f"copies {self.spacing_mm:g} mm apart do not go round {around_mm:.4g} mm",
@@ -84,20 +86,24 @@ class Lattice:
         >>> len(points), sorted(set(points[:, 1].round(6).tolist()))
         (30, [-6.0, 0.0, 6.0])
         """
-        basis = self.closing(around_mm)
-        steps = self._steps(around_mm / 2 + max(high_mm, -low_mm) + self.spacing_mm)
-        found = steps @ basis
-        half = around_mm / 2 - 1e-6
-        own = (found[:, 0] >= -half - 2e-6) & (found[:, 0] < half)
-        own &= (found[:, 1] >= low_mm - 1e-6) & (found[:, 1] <= high_mm + 1e-6)
-        return np.asarray(found[own])
+        half = around_mm / 2
+        found = self._between(self.closing(around_mm), (-half, low_mm), (half, high_mm))
+        return np.asarray(found[found[:, 0] < half - NEAR_MM])  # there it meets the left again
 
-    def _steps(self, reach_mm: float) -> Points:
-        """Whole steps (n, 2) that lead to every point within a square of twice the reach."""
-        most = math.ceil(2 * reach_mm / self.spacing_mm) + 1
-        if (2 * most + 1) ** 2 > 40 * limits().copies:
+    def _between(
+        self, basis: Points, low: tuple[float, float], high: tuple[float, float]
+    ) -> Points:
+        """The points (n, 2) of whole steps that lie between two corners."""
+        x, y = (low[0], high[0]), (low[1], high[1])
+        corners = np.array([[a, b] for a in x for b in y]) @ np.linalg.inv(basis)
+        first = np.floor(corners.min(axis=0) - NEAR_MM).astype(int)
+        last = np.ceil(corners.max(axis=0) + NEAR_MM).astype(int)
+        wide, tall = (last - first + 1).tolist()
+        if wide * tall > MOST_TRIED * limits().copies:
             raise BuildError(
                 f"copies {self.spacing_mm:g} mm apart are too many", remedy="a larger spacing"
             )
-        own = np.arange(-most, most + 1)
-        return np.stack(np.meshgrid(own, own), axis=-1).reshape(-1, 2).astype(np.float64)
+        own = np.meshgrid(np.arange(first[0], last[0] + 1), np.arange(first[1], last[1] + 1))
+        found = np.stack(own, axis=-1).reshape(-1, 2) @ basis
+        inside = (found >= np.array(low) - NEAR_MM).all(axis=1)
+        return np.asarray(found[inside & (found <= np.array(high) + NEAR_MM).all(axis=1)])

@@ -131,9 +131,7 @@ def moves_round(
         if half < 0:
             raise no_room()
         middle = math.remainder(side.start + side.sweep / 2 - at, 2 * math.pi) * side.radius
-        points = lattice.within(max(half + abs(middle), high, -low) + lattice.spacing_mm)
-        points = points[np.abs(points[:, 0] - middle) <= half + NEAR_MM]
-        points = points[(points[:, 1] >= low - NEAR_MM) & (points[:, 1] <= high + NEAR_MM)]
+        points = lattice.within((middle - half, low), (middle + half, high))
     # up along the side where the piece stands, which need not be where the face has its place
     rising = turn_about(axis, math.degrees(at - math.atan2(y, x)))[:, :3] @ up
     moves = []

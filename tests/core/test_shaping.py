@@ -30,6 +30,7 @@ from core.project.solve import solve
 from core.proof.closed import check_closed
 from core.report import report_on
 from core.solids import triangle_mesh
+from core.steps.lattice import Lattice
 from tests.core.building import (
     block,
     circle,
@@ -770,6 +771,19 @@ def test_a_field_of_holes_closes_round_a_side(draft: str, angle: str, layout: st
     if (draft, angle) == ("0", "0"):
         # 188.5 mm hold 23 times 8 mm, 38 mm of height five rows of squares or of hexagons
         assert count == 23 * 5
+
+
+@pytest.mark.parametrize(
+    ("around", "half", "count"),
+    [(60.0, 147.0, 20 * 99), (900.0, 6.0, 300 * 5), (9.2, 30.0, 3 * 21)],
+)
+def test_what_may_be_laid_round_is_not_refused_for_its_shape(
+    around: float, half: float, count: int
+) -> None:
+    """Tall and thin, wide and low, or hardly larger than its spacing: a few thousand may be."""
+    field = Lattice(3.0, 0.0, "square").round_a_cylinder(around, -half, half)
+    assert len(field) == count
+    assert np.ptp(field[:, 1]) == pytest.approx(2 * half - (2 * half) % 3)
 
 
 @pytest.mark.parametrize("up", [10, -13])
