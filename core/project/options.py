@@ -13,6 +13,7 @@ from core.solids import Frame
 from core.steps.extrude import OF_CUTTER
 from core.steps.field import Among, Field
 from core.steps.points import BAR, points_on
+from core.steps.round_side import cylinder_of
 from core.steps.state import Feature, PartState
 
 MOST = 200
@@ -142,6 +143,7 @@ def _will_do(feature: Feature, among: Among) -> bool:
     needed: dict[Among, object] = {
         "any": feature,
         "raised": feature.prism,
+        "cylinder": cylinder_of(feature) if among == "cylinder" else None,
         "piece": feature.tool,
         "recess": feature.recess,
         "rim": feature.mouth,

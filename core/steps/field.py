@@ -43,7 +43,7 @@ FieldKind = Literal[
 # what a field of kind "step" may name: a raised body, a piece that can be repeated, a hole or
 # pocket, an open rim, or anything; what "faces" may name: sides of a raised body, or of the whole
 # part
-Among = Literal["any", "raised", "piece", "recess", "rim", "whole"]
+Among = Literal["any", "raised", "cylinder", "piece", "recess", "rim", "whole"]
 Condition = tuple[str, tuple[str, ...]]
 
 MARK = re.compile(r"{([\w.]+)}")

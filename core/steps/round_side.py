@@ -39,6 +39,39 @@ class RoundSide:
         return abs(abs(self.sweep) - 2 * math.pi) < WHOLE_RAD
 
 
+@dataclass(frozen=True)
+class Cylinder:
+    """A whole cylinder of a body: its low end's frame, z along its axis; radius and height, mm."""
+
+    frame: Frame
+    radius: float
+    tall: float
+
+
+def cylinder_of(feature: Feature) -> Cylinder | None:
+    """The cylinder a step raised from a circle or a ring, or the tallest it turned."""
+    prism, lathe = feature.prism, feature.lathe
+    if prism is not None:
+        segments = prism.outline.outer.segments
+        if len(segments) != 1 or not isinstance(segments[0], Arc):
+            return None
+        frame = prism.frame.lifted(prism.low)
+        return Cylinder(frame, segments[0].radius, prism.high - prism.low)
+    if lathe is None or not lathe.whole:
+        return None
+    upright = [
+        (abs(after[1] - before[1]), before[0], min(before[1], after[1]))
+        for polygon in lathe.polygons
+        for before, after in zip(polygon, np.roll(polygon, -1, axis=0), strict=True)
+        if abs(after[0] - before[0]) < NEAR_MM < min(before[0], abs(after[1] - before[1]))
+        and after[1] > before[1]  # outwards, as an outline runs
+    ]
+    if not upright:
+        return None
+    tall, radius, low = map(float, max(upright))
+    return Cylinder(lathe.frame.lifted(low), radius, tall)
+
+
 def round_side(feature: Feature, name: str) -> RoundSide:
     """A round side of what a step raised or turned.
 

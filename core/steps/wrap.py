@@ -16,15 +16,15 @@ from numpy.typing import NDArray
 
 from core.errors import BuildError
 from core.measures.units import length
-from core.outlines.curves import Arc
 from core.outlines.facet_fineness import half_facet
-from core.solids import Body, Prism, prism_body
+from core.solids import Body, Frame, Prism, prism_body
 from core.solids.body import Source
 from core.solids.stack import close_mesh
 from core.steps.extrude import CLEAR_MM, applied
 from core.steps.field import Field
 from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
+from core.steps.round_side import Cylinder, cylinder_of
 from core.steps.sides import with_sides
 from core.steps.state import Feature, PartState
 
@@ -61,8 +61,8 @@ class Wrap(StepKind):
             "step",
             "of step",
             "",
-            among="raised",
-            empty="the first body",
+            among="cylinder",
+            empty="the first cylinder",
             clause=", on {body}",
         ),
         Field("mode", "choice", "way of acting", "cut", ("raised", "cut")),
@@ -78,10 +78,8 @@ class Wrap(StepKind):
 
     def build(self, given: StepInput) -> PartState:
         its = given.read(WrapFields)
-        feature = given.state.prism(its.body)
-        prism = feature.prism
-        assert prism is not None
-        radius = _radius(prism, feature.step)
+        cylinder = _cylinder(given.state, its.body)
+        radius = cylinder.radius
         depth, raised = its.depth_mm, its.mode == "raised"
         if not raised and depth >= radius:
             raise BuildError(
@@ -98,7 +96,7 @@ class Wrap(StepKind):
             )
         low, high = (-ROOT_MM, depth) if raised else (-depth, CLEAR_MM)
         flat = prism_body(
-            Prism(type(prism.frame)(), given.profile(), low, high), given.step,
+            Prism(Frame(), given.profile(), low, high), given.step,
             "inside" if raised else "outside",
         )  # fmt: skip
         if around - wide > MEETS_MM:
@@ -113,12 +111,12 @@ class Wrap(StepKind):
                 _bent(half, radius, given, past) for half, past in zip(halves, (1, 0), strict=True)
             ]
             bent = seam[0] + seam[1]
-        tool = bent.moved(prism.frame.lifted(prism.low).matrix)
+        tool = bent.moved(cylinder.frame.matrix)
         body = applied("add" if raised else "cut", given.state, tool)
         quantities = {
             "around": length(around),
             "left": length(around - wide),
-            "tall": length(prism.high - prism.low),
+            "tall": length(cylinder.tall),
         }
         mode = "add" if raised else "cut"
         feature = Feature(given.step, {}, quantities, tool=tool, mode=mode)
@@ -131,9 +129,7 @@ class Wrap(StepKind):
         if abs(left) <= MEETS_MM:
             return f"goes all the way round ({around}): its ends meet"
         told = f"{around} round, {given.told(left)} left between its ends"
-        feature = given.state.prism(its.body)
-        assert feature.prism is not None
-        radius, depth = _radius(feature.prism, feature.step), its.depth_mm
+        radius, depth = _cylinder(given.state, its.body).radius, its.depth_mm
         if its.mode != "cut":
             return told
         # its walls stand square to the surface, so they come nearer to each other below it
@@ -148,11 +144,15 @@ class Wrap(StepKind):
         )
 
 
-def _radius(prism: Prism, step: str) -> float:
-    segments = prism.outline.outer.segments
-    if len(segments) != 1 or not isinstance(segments[0], Arc):
-        raise BuildError(f"'{step}' is not round", remedy="wrap round an extruded circle or ring")
-    return segments[0].radius
+def _cylinder(state: PartState, step: str) -> Cylinder:
+    """The cylinder of the step named, or the first there is."""
+    for feature in state.features.values():
+        if step in ("", feature.step):
+            found = cylinder_of(feature)
+            if found is not None:
+                return found
+    named = f"'{step}' is not round" if step else "nothing here is a cylinder"
+    raise BuildError(named, remedy="wrap round an extruded circle or ring, or what is turned")
 
 
 def _bent(flat: Body, radius: float, given: StepInput, past: int = 0) -> Body:

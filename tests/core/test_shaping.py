@@ -647,6 +647,28 @@ def test_a_groove_round_a_cylinder() -> None:
     assert removed == pytest.approx(60 / 20 / 2 * (400 - 18.5**2) * 6, rel=5e-3)
 
 
+def test_a_groove_round_a_turned_bottle_goes_round_its_tallest_cylinder() -> None:
+    told = "right 20, up 40, to 10 60, up 20, left 10, close"  # 40 across for 40 mm, a neck of 20
+    bottle = step("bottle", "revolve", {"kind": "moves", "moves": told})
+    groove = step("w", "wrap", rectangle("60", "6"), depth="1.5", up="10")
+    plain, cut = (solved(part("part", *steps)) for steps in ([bottle], [bottle, groove]))
+    removed = volume(plain) - volume(cut)
+    assert removed == pytest.approx(60 / 20 / 2 * (400 - 18.5**2) * 6, rel=5e-3)
+    quantities = cut.parts["part"].state.features["w"].quantities
+    assert quantities["tall"].value == pytest.approx(40)
+    # its middle lies 10 mm up, and it is no wider than it was drawn
+    tool = cut.parts["part"].state.features["w"].tool
+    assert tool is not None
+    assert (tool.bounds[2], tool.bounds[5]) == pytest.approx((7, 13))
+    # a cone has none, and a named step that is none is not passed over
+    cone = step("cone", "revolve", {"kind": "moves", "moves": "right 20, to 10 40, left 10, close"})
+    assert "nothing here is a cylinder" in messages(solve(document(part("part", cone, groove))))
+    named = step("w", "wrap", rectangle("60", "6"), body="block")
+    block_ = step("block", "extrude", rectangle("10", "10"), height="4", on={"x": "60"})
+    told = messages(solve(document(part("part", bottle, block_, named))))
+    assert "'block' is not round" in told
+
+
 def test_a_strip_as_long_as_the_circumference_meets_itself() -> None:
     # a strip round a 2 in tube is 6.283 in; 6.28 leaves a visible gap, more overlaps itself
     tube = step("tube", "extrude", circle("2in"), height="20")
@@ -667,7 +689,7 @@ def test_a_groove_deeper_than_the_cylinder_is_refused() -> None:
     deep = step("w", "wrap", rectangle("6", "6"), depth="5")
     assert "cuts through" in messages(solve(document(part("part", rod, deep))))
     square = step("rod", "extrude", rectangle("10", "10"), height="40")
-    assert "is not round" in messages(solve(document(part("part", square, deep))))
+    assert "nothing here is a cylinder" in messages(solve(document(part("part", square, deep))))
 
 
 # -- ribs, splits, fills, reaching ----------------------------------------------------------
