@@ -11,6 +11,7 @@ Map
     sectioned   the section of a body in a plane, its arcs found again
     flat_face   what is left of a flat face
     shaft    what stands round an axis: the shaft a thread or a track is laid on
+    bent     a flat solid laid round a cylinder
     hollow   any body hollowed to a wall, open where asked
     edges    where two named faces meet, as chains of mesh edges
     rolling  edges rounded with a rolling ball, or chamfered, on any body

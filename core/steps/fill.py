@@ -30,7 +30,7 @@ from core.steps.patterns import (
     spot_of,
 )
 from core.steps.registry import StepInput, StepKind, register
-from core.steps.round_side import moves_round, no_room, round_side
+from core.steps.round_side import moves_round, no_room, round_side, same_plane
 from core.steps.state import Feature, PartState
 
 Points = NDArray[np.float64]
@@ -104,7 +104,7 @@ def _face(given: StepInput) -> tuple[Feature, str]:
     features = list(reversed(list(given.state.features.values())))
     for feature in sorted(features, key=lambda one: one.prism is None):
         for name, frame in feature.places.items():
-            if _same_plane(frame, given.frame):
+            if same_plane(frame, given.frame):
                 return feature, name
     raise BuildError("there is no face of the part here to fill", remedy="place it on a face")
 
@@ -153,9 +153,3 @@ def _turned(face: Frame, frame: Frame) -> float:
     """By how much, in degrees, a place on a face is turned in its plane."""
     x = np.array(frame.x_axis)
     return math.degrees(math.atan2(float(x @ face.y_axis), float(x @ face.x_axis)))
-
-
-def _same_plane(a: Frame, b: Frame) -> bool:
-    along = sum(p * q for p, q in zip(a.z_axis, b.z_axis, strict=True))
-    apart = sum(z * (q - p) for z, p, q in zip(a.z_axis, a.origin, b.origin, strict=True))
-    return along > 1 - 1e-9 and abs(apart) < 1e-6

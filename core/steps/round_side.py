@@ -14,7 +14,7 @@ from core.solids import Frame, Prism
 from core.solids.turned import Lathe
 from core.steps.lattice import Lattice
 from core.steps.patterns import Matrix, turn_about
-from core.steps.state import Feature
+from core.steps.state import Feature, PartState
 
 Points = NDArray[np.float64]
 NEAR_MM = 1e-6
@@ -32,11 +32,33 @@ class RoundSide:
     sweep: float
     low: float
     high: float
+    upright: bool = True  # a cylinder, no cone
+
+    @property
+    def around(self) -> float:
+        """The way round it, mm."""
+        return abs(self.sweep) * self.radius
 
     @property
     def closes(self) -> bool:
         """Whether it goes all round."""
         return abs(abs(self.sweep) - 2 * math.pi) < WHOLE_RAD
+
+
+def curved_place(state: PartState, frame: Frame) -> tuple[Feature, str] | None:
+    """The step and the name of the round side on whose place, or across from it, a frame lies."""
+    for feature in reversed(list(state.features.values())):
+        for name in feature.curved & feature.places.keys():
+            if same_plane(feature.places[name], frame):
+                return feature, name
+    return None
+
+
+def same_plane(a: Frame, b: Frame) -> bool:
+    """Whether two frames look the same way from one plane."""
+    along = sum(p * q for p, q in zip(a.z_axis, b.z_axis, strict=True))
+    apart = sum(z * (q - p) for z, p, q in zip(a.z_axis, a.origin, b.origin, strict=True))
+    return along > 1 - 1e-9 and abs(apart) < NEAR_MM
 
 
 @dataclass(frozen=True)
@@ -100,7 +122,8 @@ def _raised(prism: Prism, name: str) -> RoundSide | None:
         arcs.append(found)
     arc = min(arcs, key=lambda one: one.radius)
     axis = prism.frame.shifted(*arc.center)
-    return RoundSide(axis, arc.radius, arc.start, arc.sweep, prism.low, prism.high)
+    upright = abs(prism.lean) < NEAR_MM
+    return RoundSide(axis, arc.radius, arc.start, arc.sweep, prism.low, prism.high, upright)
 
 
 def _turned(lathe: Lathe, name: str) -> RoundSide | None:
@@ -116,7 +139,10 @@ def _turned(lathe: Lathe, name: str) -> RoundSide | None:
     (r0, low), (r1, high) = (end.tolist() for end in ends[0])
     if min(r0, r1) < NEAR_MM or abs(high - low) < NEAR_MM:
         return None
-    return RoundSide(lathe.frame, min(r0, r1), 0.0, lathe.turn, min(low, high), max(low, high))
+    return RoundSide(
+        lathe.frame, min(r0, r1), 0.0, lathe.turn, min(low, high), max(low, high),
+        abs(r1 - r0) < NEAR_MM,
+    )  # fmt: skip
 
 
 def no_room() -> BuildError:

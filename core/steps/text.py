@@ -8,13 +8,18 @@ from typing import Literal
 
 import numpy as np
 
+from core.errors import BuildError
 from core.measures.units import length
 from core.outlines.lettering import text_contours
+from core.solids import Frame
+from core.solids.bent import bent_round
+from core.solids.body import Source
 from core.solids.lettered import raised_region, region
 from core.steps.extrude import CLEAR_MM, applied
 from core.steps.field import Field
 from core.steps.fields import Fields
 from core.steps.registry import StepInput, StepKind, register
+from core.steps.round_side import RoundSide, curved_place, round_side
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2
@@ -62,6 +67,22 @@ class Text(StepKind):
         raised = its.mode == "raised"
         low, high = (-ROOT_MM, depth) if raised else (-depth, CLEAR_MM)
         tool = raised_region(shape, low, high, given.step).moved(given.frame.matrix)
+        found = _round_place(given)
+        if found is not None:
+            face, side = found
+            if not raised and depth >= side.radius:
+                raise BuildError(
+                    f"{depth:g} mm deep goes to the middle of what is {2 * side.radius:.4g} across",
+                    remedy=f"less than {side.radius:.4g} mm",
+                )
+            if width > side.around:
+                raise BuildError(
+                    f"the text is {given.told(width)} long, {given.told(side.around)} is the way"
+                    " round",
+                    remedy="a shorter text or smaller capitals",
+                )
+            source = Source(given.step, ("lettering",))
+            tool = bent_round(tool, face, side.axis, side.radius, source)
         body = applied("add" if raised else "cut", given.state, tool)
         outline_length = sum(
             float(np.linalg.norm(p - np.roll(p, -1, axis=0), axis=1).sum())
@@ -71,7 +92,27 @@ class Text(StepKind):
         mode = "add" if raised else "cut"
         return given.state.made(body, Feature(given.step, {}, quantities, tool=tool, mode=mode))
 
+    def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
+        """Lettering that lies flat on what is round: its ends stand in the air."""
+        curved = curved_place(given.state, given.frame)
+        if curved is None or _round_place(given) is not None:
+            return ()
+        return ("it lies flat on a side that is round: what is far from its middle misses it",)
+
     def says(self, given: StepInput, after: PartState) -> str:
         sizes = after.features[given.step].quantities
         wide, stroke = (given.told(sizes[name].value) for name in ("width", "stroke"))
         return f"{wide} long, strokes {stroke} wide on average"
+
+
+def _round_place(given: StepInput) -> tuple[Frame, RoundSide] | None:
+    """The place on a cylinder that the step stands on, and the cylinder; None elsewhere."""
+    found = curved_place(given.state, given.frame)
+    if found is None:
+        return None
+    feature, name = found
+    try:
+        side = round_side(feature, name)
+    except BuildError:
+        return None
+    return (feature.places[name], side) if side.closes and side.upright else None

@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from scipy.spatial import cKDTree
 from scipy.spatial.transform import Rotation
 
+from core.checks.judge import findings_of
 from core.outlines import circle as circle_of
 from core.outlines import (
     crosses_itself,
@@ -26,10 +27,12 @@ from core.outlines import (
     sector_window,
 )
 from core.outlines.curves import Arc
+from core.outlines.lettering import text_contours
 from core.project.solve import solve
 from core.proof.closed import check_closed
 from core.report import report_on
 from core.solids import triangle_mesh
+from core.solids.lettered import region
 from core.steps.lattice import Lattice
 from tests.core.building import (
     block,
@@ -645,6 +648,50 @@ def test_a_groove_round_a_cylinder() -> None:
     removed = volume(solved(part("part", rod))) - volume(solved(part("part", rod, groove)))
     # walls square to the surface: the sector of a ring between 18.5 and 20, 60 mm at the surface
     assert removed == pytest.approx(60 / 20 / 2 * (400 - 18.5**2) * 6, rel=5e-3)
+
+
+CAN = step("can", "revolve", {"kind": "moves", "moves": "right 20, up 50, left 20, close"})
+LYING = step("bar", "extrude", circle("40"), on="block.right", height="50")
+
+
+@pytest.mark.parametrize(
+    ("steps", "on"),
+    [
+        ([step("can", "extrude", circle("40"), height="50")], {"on": "can.side"}),
+        ([CAN], {"on": "can.side 2", "x": "15", "y": "5"}),
+        ([CAN], {"on": "can.side 2", "turn": "90 deg"}),
+        ([step("block", "extrude", rectangle("50", "50"), height="50"), LYING],
+         {"on": "bar.side", "turn": "90 deg"}),
+    ],
+)  # fmt: skip
+@pytest.mark.parametrize("mode", ["raised", "cut"])
+def test_text_on_a_round_side_lies_round_it(steps, on, mode: str) -> None:
+    """As deep at its ends as in its middle: the area of the letters by the mean of the way round at
+    the surface and at the floor. Laid flat, four of six letters stood in the air."""
+    text = step("t", "text", on=on, text="LOCK 9", height="6", depth="0.6", mode=mode)
+    solution = solved(part("part", *steps, text))
+    contours, width = text_contours("LOCK 9", 6.0)
+    area = region(contours).area()
+    sign = 1 if mode == "raised" else -1
+    wanted = area * 0.6 * (1 + sign * 0.6 / 2 / 20)
+    before = volume(solved(part("part", *steps)))
+    # a facet lies up to 0.005 mm under its circle, of 0.6 mm
+    assert sign * (volume(solution) - before) == pytest.approx(wanted, rel=1e-2)
+    assert len(solution.parts["part"].state.solid().solid.decompose()) == 1
+    assert f"{width:.3g}" in solution.parts["part"].steps[-1].says
+    assert closed(solution)
+
+
+def test_text_that_does_not_go_round_and_text_on_a_cone() -> None:
+    pin = step("pin", "extrude", circle("8"), height="40")
+    long = step("t", "text", on="pin.side", text="LOCKKEEPER", height="6")
+    assert "is the way round" in messages(solve(document(part("part", pin, long))))
+    deep = step("t", "text", on="pin.side", text="L", height="3", depth="5", mode="cut")
+    assert "goes to the middle" in messages(solve(document(part("part", pin, deep))))
+    cone = step("cone", "extrude", circle("40"), height="40", draft="10 deg")
+    flat = step("t", "text", on="cone.side", text="LOCK 9", height="4")
+    told = [one.message for one in findings_of(solve(document(part("part", cone, flat))))]
+    assert any("it lies flat on a side that is round" in one for one in told)
 
 
 def test_a_groove_round_a_turned_bottle_goes_round_its_tallest_cylinder() -> None:
