@@ -42,11 +42,9 @@ from core.fits.screw_fields import ScrewFields, modelled, sides
 from core.fits.screw_held import cautions, engages, holds
 from core.outlines import regular_polygon
 from core.solids import Body, Frame
-from core.solids.mesh import triangle_mesh
-from core.solids.shaft import shaft_about
 from core.steps.field import Field
 from core.steps.state import PartState
-from core.steps.thread import BELOW_MM, ROUND_WITHIN_MM, Run, inside_thread, outside_thread
+from core.steps.thread import BELOW_MM, Run, inside_thread, outside_thread, shafts_of
 from core.threads import Opening, Thread, read_thread
 from core.threads.series import SUGGESTED, printed_thread_for
 from core.threads.strength import (
@@ -56,7 +54,6 @@ from core.threads.strength import (
 
 MAKES = ("hexagon nut", "round cap", "tapped hole only")
 FLANK_TRUTH_MM = 0.03
-UP = 0.999  # cosine of the lean up to which a face still looks up
 LEAST_ACROSS_MM = 6.0
 
 
@@ -156,19 +153,8 @@ class Screw(FitKind):
         """
         if b is not None:
             return None
-        mesh = triangle_mesh(a.solid())
-        tops = [
-            (frame.origin[2], f"{feature.step}.{name}", frame)
-            for feature in a.features.values()
-            for name, frame in feature.places.items()
-            if frame.z_axis[2] > UP and name not in feature.curved
-            and mesh.on(feature.step, frozenset({name})).any()
-        ]  # fmt: skip
-        for _, place, frame in sorted(tops, key=lambda one: -one[0]):
-            shaft = shaft_about(a.solid(), frame, -BELOW_MM)
-            if shaft is None or 2 * shaft.radius_mm < LEAST_ACROSS_MM:
-                continue
-            if not shaft.mostly_round(ROUND_WITHIN_MM):
+        for place, frame, shaft in shafts_of(a):
+            if 2 * shaft.radius_mm < LEAST_ACROSS_MM:
                 continue
             across = 2 * shaft.radius_mm
             fields: dict[str, float | str] = {"designation": printed_thread_for(across)}

@@ -63,6 +63,8 @@ def begin_step(
         kind, chosen = spec.kind, spec.ways()[0]
     if spec.stands_by_its_piece:
         on = on or _on_of_latest_piece(state, steps)
+    if spec.has_place and not on and state.body is not None:
+        on = spec.stands_on(state, filled(spec.fields, chosen.sets))
     room = _room(state, on) if spec.has_place else None
     around = Surroundings(project, part, state, steps[:index])
     taken = [one.id for one in sheet(project, project.part(part))]

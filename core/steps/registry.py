@@ -118,6 +118,14 @@ class StepKind(ABC):
         """The ways it can begin."""
         return self.starts or (Start(self.title, self.also, at_face=self.at_face),)
 
+    def stands_on(self, state: PartState, words: Mapping[str, str]) -> str:
+        """The face it begins on where none is pressed; empty: the roomiest that looks upwards.
+
+        Args:
+            words: what its way of beginning sets, and what is usual.
+        """
+        return ""
+
     def begins(
         self, state: PartState, frame: Frame, words: Mapping[str, str]
     ) -> Mapping[str, float | str]:

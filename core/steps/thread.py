@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import Literal
 
@@ -11,8 +11,8 @@ from core.errors import BuildError
 from core.measures.units import length
 from core.outlines import Outline
 from core.outlines.loop import polygon_loop
-from core.solids import Body, Frame, turned_body
-from core.solids.shaft import shaft_about
+from core.solids import Body, Frame, triangle_mesh, turned_body
+from core.solids.shaft import Shaft, shaft_about
 from core.steps.extrude import SKIN_MM, applied
 from core.steps.field import Field
 from core.steps.fields import Fields
@@ -25,6 +25,7 @@ from core.threads.series import SUGGESTED, thread_for
 
 PROUD_MM = 0.5
 CLEAR_MM = 0.2
+UP = 0.999  # cosine of the lean up to which a face still looks up
 BELOW_MM = 0.5  # under its end a shaft is measured
 ROUND_WITHIN_MM = 1.0  # what is to be threaded is round to that
 HOST_MM = 0.6  # how far a shaft may stand proud of its thread's major size and still be cut to it
@@ -144,6 +145,12 @@ class ThreadStep(StepKind):
         reach = "{reach} {long}" if its.reach == "to length" else "{reach} {face}"
         return "Thread {designation} {side}, " + reach + ", lead-in {lead_in}, {hand} hand"
 
+    def stands_on(self, state: PartState, words: Mapping[str, str]) -> str:
+        """The end of the highest shaft there is."""
+        if words.get("side") != "outside":
+            return ""
+        return next((place for place, _, _ in shafts_of(state)), "")
+
     def begins(
         self, state: PartState, frame: Frame, words: Mapping[str, str]
     ) -> Mapping[str, float | str]:
@@ -217,6 +224,29 @@ class ThreadStep(StepKind):
         pitch = thread_of(its.designation, given).pitch
         wide = f"{math.ceil(pitch * 10 - 1e-9) / 10:g} mm"
         return (("relief", wide, f"a relief {wide} wide"),)
+
+
+def shafts_of(state: PartState) -> Iterator[tuple[str, Frame, Shaft]]:
+    """The shafts that end upwards, the highest first: the face at each end, its frame, the shaft.
+
+    >>> from core.steps.state import PartState
+    >>> list(shafts_of(PartState("empty")))
+    []
+    """
+    if state.body is None:
+        return
+    mesh = triangle_mesh(state.body)
+    tops = [
+        (frame.origin[2], f"{feature.step}.{name}", frame)
+        for feature in state.features.values()
+        for name, frame in feature.places.items()
+        if frame.z_axis[2] > UP and name not in feature.curved
+        and mesh.on(feature.step, frozenset({name})).any()
+    ]  # fmt: skip
+    for _, place, frame in sorted(tops, key=lambda one: -one[0]):
+        shaft = shaft_about(state.body, frame, -BELOW_MM)
+        if shaft is not None and shaft.mostly_round(ROUND_WITHIN_MM):
+            yield place, frame, shaft
 
 
 def thread_of(designation: str, given: StepInput) -> Thread:

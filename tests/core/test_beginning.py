@@ -57,6 +57,20 @@ def test_a_thread_begins_as_that_of_its_shaft(across: str, thread: str) -> None:
     assert made.project.parts[0].steps[-1].fields["designation"] == thread
 
 
+def test_a_thread_begins_on_the_highest_shaft_not_inside_a_vessel() -> None:
+    """The roomiest face that looks up is the floor of a jar; its thread goes round its neck."""
+    jar = step("jar", "extrude", circle("50"), height="60")
+    made, _ = begun(document(part("p", jar, HOLLOW), version=2), "thread", 0)
+    assert not made.errors
+    thread = made.project.parts[0].steps[-1]
+    assert thread.place is not None and thread.place.on in ("jar.top", "hollow.rim")
+    assert thread.fields["designation"] == "print 50x4"
+    neck = step("neck", "extrude", circle("30"), on="jar.top", height="20")
+    made, _ = begun(document(part("p", jar, neck), version=2), "thread", 0)
+    thread = made.project.parts[0].steps[-1]
+    assert thread.place is not None and thread.place.on == "neck.top" and not made.errors
+
+
 @pytest.mark.parametrize("units", ["mm", "in"])
 def test_a_split_begins_half_way_up(units: str) -> None:
     wide, tall = ("40", "30") if units == "mm" else ("1.5", "1 1/4")
