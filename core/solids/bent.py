@@ -15,6 +15,23 @@ from core.solids.stack import close_mesh
 LEAST_MM = 0.2  # facets along the way round are no shorter
 
 
+def span_round(flat: Body, face: Frame, axis: Frame) -> float:
+    """How much of the way round an axis a solid on the plane of a place would take, mm.
+
+    >>> from core.outlines import rectangle
+    >>> from core.solids import Prism, prism_body
+    >>> strip = prism_body(Prism(Frame(), rectangle(30, 4), 0.0, 1.0), "strip")
+    >>> face = Frame((0.0, -20.0, 0.0), (1.0, 0.0, 0.0), (0.0, -1.0, 0.0))
+    >>> upright = face.turned(90)
+    >>> [round(span_round(strip.moved(f.matrix), face, Frame()), 6) for f in (face, upright)]
+    [30.0, 4.0]
+    """
+    level = np.cross(axis.z_axis, face.z_axis)
+    x, y, z = (level / np.linalg.norm(level)).tolist()
+    box = flat.solid.transform(Frame(face.origin, (x, y, z), face.z_axis).into).bounding_box()
+    return float(box[3] - box[0])
+
+
 def bent_round(flat: Body, face: Frame, axis: Frame, radius: float, source: Source) -> Body:
     """A solid on the plane of a place laid round the cylinder that touches the plane there.
 

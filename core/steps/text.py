@@ -12,7 +12,7 @@ from core.errors import BuildError
 from core.measures.units import length
 from core.outlines.lettering import text_contours
 from core.solids import Frame
-from core.solids.bent import bent_round
+from core.solids.bent import bent_round, span_round
 from core.solids.body import Source
 from core.solids.lettered import raised_region, region
 from core.steps.extrude import CLEAR_MM, applied
@@ -75,10 +75,11 @@ class Text(StepKind):
                     f"{depth:g} mm deep goes to the middle of what is {2 * side.radius:.4g} across",
                     remedy=f"less than {side.radius:.4g} mm",
                 )
-            if width > side.around:
+            takes = span_round(tool, face, side.axis)
+            if takes > side.around:
                 raise BuildError(
-                    f"the text is {given.told(width)} long, {given.told(side.around)} is the way"
-                    " round",
+                    f"the text takes {given.told(takes)} of the way round, which is"
+                    f" {given.told(side.around)}",
                     remedy="a shorter text or smaller capitals",
                 )
             source = Source(given.step, ("lettering",))

@@ -685,7 +685,11 @@ def test_text_on_a_round_side_lies_round_it(steps, on, mode: str) -> None:
 def test_text_that_does_not_go_round_and_text_on_a_cone() -> None:
     pin = step("pin", "extrude", circle("8"), height="40")
     long = step("t", "text", on="pin.side", text="LOCKKEEPER", height="6")
-    assert "is the way round" in messages(solve(document(part("part", pin, long))))
+    assert "of the way round" in messages(solve(document(part("part", pin, long))))
+    # along it there is room
+    along = step("t", "text", on={"on": "pin.side", "turn": "90 deg"}, text="LOCK 9", height="5",
+                 depth="0.4")  # fmt: skip
+    assert closed(solved(part("part", pin, along)))
     deep = step("t", "text", on="pin.side", text="L", height="3", depth="5", mode="cut")
     assert "goes to the middle" in messages(solve(document(part("part", pin, deep))))
     cone = step("cone", "extrude", circle("40"), height="40", draft="10 deg")
