@@ -5,7 +5,33 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
+from core.solids.rows import distinct_rows
+
+SINGLE_MM = 1e-5  # a part of 100 mm is no finer in single precision
 GLB_UNITS_PER_MM = 0.001  # glTF 2.0, section 3.4: lengths are metres
+
+
+def in_single(
+    vertices: NDArray[np.float64], triangles: NDArray[np.int64]
+) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
+    """A mesh as an STL file keeps it, which knows no corners but by their coordinates in single
+    precision: corners as near as that made one, and triangles without area left out. Those slivers
+    would leave the file open for whoever puts its triangles together again.
+
+    >>> corners = np.array([[0, 0, 0], [1, 0, 0], [1, 1e-12, 0], [0, 1, 0]], dtype=float)
+    >>> in_single(corners, np.array([[0, 1, 2], [0, 2, 3]]))[1].tolist()
+    [[0, 1, 2]]
+    """
+    stored = (np.round(vertices / SINGLE_MM) * SINGLE_MM).astype(np.float32) + np.float32(0.0)
+    first, same = distinct_rows(stored.view(np.int32).astype(np.int64))
+    mesh = same[triangles]
+    one, two, three = mesh.T
+    mesh = mesh[(one != two) & (two != three) & (three != one)]
+    # two that lie back to back close nothing in
+    _, twin = distinct_rows(np.sort(mesh, axis=1))
+    return stored[first].astype(np.float64), mesh[np.bincount(twin)[twin] != 2] if len(
+        mesh
+    ) else mesh
 
 
 def write_mesh(
@@ -29,6 +55,8 @@ def write_mesh(
     points = vertices * scale
     if kind == "glb":  # glTF is y up
         points = np.column_stack([points[:, 0], points[:, 2], -points[:, 1]])
+    if kind == "stl":
+        points, triangles = in_single(points, triangles)
     ink = [*bytes.fromhex(colour.removeprefix("#")), 255]
     mesh = trimesh.Trimesh(points, triangles, face_colors=ink, process=False)
     mesh.metadata["name"] = name

@@ -14,7 +14,7 @@ from core.export import FORMATS, export_part, export_project
 from core.formats import unpack_mesh
 from core.project.demo import demo_document
 from core.project.solve import solve
-from tests.core.building import circle, document, part, step
+from tests.core.building import circle, document, part, rectangle, solved, step
 
 
 @pytest.fixture(scope="module")
@@ -107,3 +107,16 @@ def test_outlines_as_svg_hold_true_arcs() -> None:
     # a ring's two circles are four half turns, the hole run the other way
     both = outline_svg(ring(20, 10))
     assert both.count("A10 10 0 0 0") == 2 and both.count("A5 5 0 0 1") == 2
+
+
+@pytest.mark.parametrize("mode", ["raised", "cut"])
+def test_what_is_smaller_than_single_precision_leaves_no_file_open(mode: str) -> None:
+    """A hollow under a relief leaves slivers of a millionth of a millimetre: in an STL file their
+    corners fall together, and for whoever puts it together again it was open."""
+    can = step("can", "extrude", circle("50"), height="60")
+    band = step("band", "wrap", rectangle("40", "6"), mode=mode, depth="0.6")
+    hollow = step("h", "hollow", open="can.top", wall="2")
+    solution = solved(part("p", can, band, hollow))
+    kept = trimesh.load_mesh(io.BytesIO(export_part(solution, "p", "stl")), file_type="stl")
+    assert kept.is_watertight
+    assert kept.volume == pytest.approx(solution.parts["p"].state.solid().volume_mm3, rel=1e-5)
