@@ -354,9 +354,6 @@ def _laid(given: FitInput) -> tuple[Track, float]:
             f" {met:.0f} % of a circle of {2 * radius:.2f} mm",
             remedy="place it on the end of a round body",
         )
-    radius = round(
-        shaft.radius_mm, 9
-    )  # as measured: a change elsewhere on the cylinder leaves it be
     around = 2 * math.pi * radius
     count = round(n.nubs)
     if count < 1:

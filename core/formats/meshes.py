@@ -29,9 +29,7 @@ def in_single(
     mesh = mesh[(one != two) & (two != three) & (three != one)]
     # two that lie back to back close nothing in
     _, twin = distinct_rows(np.sort(mesh, axis=1))
-    return stored[first].astype(np.float64), mesh[np.bincount(twin)[twin] != 2] if len(
-        mesh
-    ) else mesh
+    return stored[first].astype(np.float64), mesh[np.bincount(twin)[twin] != 2]
 
 
 def write_mesh(

@@ -16,10 +16,10 @@ from numpy.typing import NDArray
 
 from core.errors import BuildError
 from core.measures.units import length
-from core.outlines.facet_fineness import half_facet
 from core.solids import Body, Frame, Prism, prism_body
+from core.solids.bent import bent_round
 from core.solids.body import Source
-from core.solids.stack import close_mesh
+from core.solids.frame import Vector
 from core.steps.extrude import CLEAR_MM, applied
 from core.steps.field import Field
 from core.steps.fields import Fields
@@ -100,7 +100,7 @@ class Wrap(StepKind):
             "inside" if raised else "outside",
         )  # fmt: skip
         if around - wide > MEETS_MM:
-            bent = _bent(flat, radius, given)
+            bent = _bent(flat, cylinder, given)
         else:
             # its ends meet: two halves, joined where they do, so that no two faces lie there
             halves = [
@@ -108,19 +108,19 @@ class Wrap(StepKind):
                 for way in (1.0, -1.0)
             ]
             seam = [
-                _bent(half, radius, given, past) for half, past in zip(halves, (1, 0), strict=True)
+                _bent(half, cylinder, given, past)
+                for half, past in zip(halves, (1, 0), strict=True)
             ]
             bent = seam[0] + seam[1]
-        tool = bent.moved(cylinder.frame.matrix)
-        body = applied("add" if raised else "cut", given.state, tool)
+        body = applied("add" if raised else "cut", given.state, bent)
         quantities = {
             "around": length(around),
             "left": length(around - wide),
             "tall": length(cylinder.tall),
         }
         mode = "add" if raised else "cut"
-        feature = Feature(given.step, {}, quantities, tool=tool, mode=mode)
-        return given.state.made(body, with_sides(feature, tool))
+        feature = Feature(given.step, {}, quantities, tool=bent, mode=mode)
+        return given.state.made(body, with_sides(feature, bent))
 
     def says(self, given: StepInput, after: PartState) -> str:
         its = given.read(WrapFields)
@@ -155,29 +155,30 @@ def _cylinder(state: PartState, step: str) -> Cylinder:
     raise BuildError(named, remedy="wrap round an extruded circle or ring, or what is turned")
 
 
-def _bent(flat: Body, radius: float, given: StepInput, past: int = 0) -> Body:
-    """A flat solid (x round, y along, z out) laid round the cylinder about z.
+def _bent(flat: Body, cylinder: Cylinder, given: StepInput, past: int = 0) -> Body:
+    """A flat solid (x round, y along, z out) laid round the cylinder.
 
     Args:
         past: whether its far end goes a hair past where it was drawn to, into what it meets there.
     """
     its = given.read(WrapFields)
-    half = half_facet(radius)
-    fine = flat.solid.refine_to_length(max(2 * half * radius, 0.2))
-    start, up = math.radians(its.around_deg), its.up_mm
-
+    start, radius = math.radians(its.around_deg), cylinder.radius
     far = flat.bounds[3]
 
-    def bend(points: NDArray[np.float64]) -> NDArray[np.float64]:
-        points = points.copy()
-        if past:
-            points[points[:, 0] > far - 1e-7, 0] += 2 * PAST_MM
-        angle = start + points[:, 0] / radius
-        reach = radius + points[:, 2]
-        return np.column_stack([reach * np.cos(angle), reach * np.sin(angle), points[:, 1] + up])
+    def longer(points: NDArray[np.float64]) -> NDArray[np.float64]:
+        return np.asarray(points + (points[:, :1] > far - 1e-7) * [2 * PAST_MM, 0.0, 0.0])
 
-    mesh = fine.to_mesh64()
-    points = bend(np.asarray(mesh.vert_properties, dtype=np.float64)[:, :3])
-    triangles = np.asarray(mesh.tri_verts, dtype=np.int64)
-    labels = np.zeros(len(triangles), dtype=np.int64)
-    return close_mesh(points, triangles, labels, Source(given.step, ("wrapped",)))
+    solid = flat.solid.warp_batch(longer) if past else flat.solid
+    x, y = math.cos(start), math.sin(start)
+    local = Frame((radius * x, radius * y, its.up_mm), (-y, x, 0.0), (x, y, 0.0))
+    face = Frame(
+        cylinder.frame.point(*local.origin),
+        *(_turned(cylinder.frame, axis) for axis in (local.x_axis, local.z_axis)),
+    )
+    placed = Body(solid, flat.sources).moved(face.matrix)
+    return bent_round(placed, face, cylinder.frame, radius, Source(given.step, ("wrapped",)))
+
+
+def _turned(frame: Frame, way: Vector) -> Vector:
+    x, y, z = (frame.matrix[:, :3] @ np.array(way)).tolist()
+    return (x, y, z)
