@@ -24,11 +24,20 @@ ARGUMENTS = (
     "--force-prefers-reduced-motion",
     "--hide-scrollbars",
 )
-# for tests, drawn without smoothing: the processor draws it all
+# for tests, drawn without smoothing: the processor draws it all; and nothing beside that looks at
+# every page (what language it is in, whether it is a trap), a twentieth of what a walk takes
 ROUGH = (
     "--webgl-antialiasing-mode=none",
     "--disable-gpu-rasterization",
     "--disable-gpu-compositing",
+    "--disable-extensions",
+    "--disable-default-apps",
+    "--disable-breakpad",
+    "--disable-client-side-phishing-detection",
+    "--disable-back-forward-cache",
+    "--disable-field-trial-config",
+    "--no-pings",
+    "--disable-features=Translate,OptimizationHints,MediaRouter,SegmentationPlatform,Prerender2",
 )
 
 

@@ -58,6 +58,16 @@ if (one.matches("textarea, input:is([type=text], [type=search], :not([type]))"))
   one.setSelectionRange(one.value.length, one.value.length);
 return "ready";
 """
+# as a maker reads it, and what is not to be seen is not read
+TEXT = """
+const one = arguments[0];
+return one.checkVisibility({visibilityProperty: true}) ? one.innerText.trim() : "";
+"""
+# what a field holds by now, and what is written in it; else as the page has it
+ATTRIBUTE = """
+const [one, name] = arguments;
+return ["value", "textContent"].includes(name) ? one[name] : one.getAttribute(name);
+"""
 HELD = (Keys.SHIFT, Keys.CONTROL, Keys.ALT, Keys.META)
 
 
@@ -97,6 +107,14 @@ class Element(WebElement):
         press_point(self.parent, spot["x"], spot["y"])
         if self.parent.execute_script(MISSED):
             raise ElementClickInterceptedException("it has moved away")
+
+    @property
+    def text(self) -> str:
+        return str(self.parent.execute_script(TEXT, self))
+
+    def get_attribute(self, name: str) -> str | None:
+        found: str | None = self.parent.execute_script(ATTRIBUTE, self, name)
+        return found
 
     def send_keys(self, *value: str) -> None:
         found = self.parent.execute_script(FOCUS, self)

@@ -41,14 +41,43 @@ READ = """
 const one = document.querySelector(arguments[0]);
 return one && [one.innerText.replaceAll("\u00a0", " ").trim()];
 """
-SAYS = """
+# looked for by the page itself, for a while, as `KEPT` is: to be asked takes longer than to look
+FOR_A_WHILE = """
+// to be read as it is seen is long: first whether it could be there at all
+const bare = (text) => text.replace(/\\s/g, "").toLowerCase();
+const reads = (one, words) => bare(one?.textContent ?? "").includes(bare(words)) &&
+  (one.innerText ?? "").replaceAll("\u00a0", " ").includes(words);
+const done = arguments[arguments.length - 1], until = Date.now() + 1000;
+const look = () => {
+  const found = find();
+  if (found || Date.now() > until) done(found); else setTimeout(look, 40);
+};
+look();
+"""
+SAYS = (
+    """
 const [words, css] = arguments;
 const seen = (one) =>
   one.checkVisibility({visibilityProperty: true}) && one.getClientRects().length;
-return [...document.querySelectorAll(css)].find(
-  (one) => seen(one) && (one.innerText ?? "").replaceAll("\u00a0", " ").includes(words)) ??
-  null;
+const find = () =>
+  [...document.querySelectorAll(css)].find((one) => reads(one, words) && seen(one)) ?? null;
 """
+    + FOR_A_WHILE
+)
+SEES = (
+    """
+const [words, css] = arguments;
+const find = () => reads(document.querySelector(css), words);
+"""
+    + FOR_A_WHILE
+)
+ONE = (
+    """
+const [css] = arguments;
+const find = () => document.querySelector(css);
+"""
+    + FOR_A_WHILE
+)
 # what the line over the desk says of the newest change, and nothing typed is left to be kept;
 # looked for by the page itself, for a while
 KEPT = """
@@ -137,7 +166,8 @@ class Walker:
         return self.driver.execute_script(ALL, css)
 
     def one(self, css: str) -> WebElement:
-        return self.until(lambda: self.all(css)[0], f"nothing matches {css}")
+        found = lambda: self.driver.execute_async_script(ONE, css)  # noqa: E731
+        return self.until(found, f"nothing matches {css}")
 
     def steady(self, css: str) -> WebElement:
         """An element that has stayed where it is for three pictures of the screen."""
@@ -158,7 +188,7 @@ class Walker:
     def saying(
         self, words: str, css: str = "button, a, [role=menuitem], [role=option], label"
     ) -> WebElement:
-        found = lambda: self.driver.execute_script(SAYS, words, css)  # noqa: E731
+        found = lambda: self.driver.execute_async_script(SAYS, words, css)  # noqa: E731
         return self.until(found, f"nothing says {words!r}")
 
     def press(self, words: str) -> None:
@@ -180,7 +210,8 @@ class Walker:
         return str(self.until(read, f"nothing matches {css}")[0])
 
     def see(self, words: str, css: str = "body") -> None:
-        self.until(lambda: words in self.text(css), f"{words!r} does not appear")
+        seen = lambda: self.driver.execute_async_script(SEES, words, css)  # noqa: E731
+        self.until(seen, f"{words!r} does not appear")
 
     def field(self, path: str) -> WebElement:
         return self.one(f':is(input, textarea)[data-path="{path}"]')

@@ -399,28 +399,30 @@
           >
         {/each}
       </fieldset>
-      <p class="mt-3 flex flex-wrap gap-x-4 gap-y-1 text-soft">
-        <button class="word-button" onclick={afresh}>begin afresh</button>
-        {#if replaceable}
-          <label class="word-button cursor-pointer focus-within:border-tide"
-            >bring in SVG or DXF<input
-              type="file"
-              accept=".svg,.dxf"
-              class="sr-only"
-              aria-label="bring in an SVG or DXF drawing as this outline"
-              onchange={bringIn}
-            /></label
-          >
-        {/if}
-        {#if view?.closed && !view.error}
-          <span
-            >take away as
-            <a class="word-button" download href={files.outline(project.id, path, "svg")}>SVG</a>,
-            <a class="word-button" download href={files.outline(project.id, path, "dxf")}>DXF</a
-            ></span
-          >
-        {/if}
-      </p>
+      {#if view || asking.trouble}
+        <p class="mt-3 flex flex-wrap gap-x-4 gap-y-1 text-soft">
+          <button class="word-button" onclick={afresh}>begin afresh</button>
+          {#if replaceable}
+            <label class="word-button cursor-pointer focus-within:border-tide"
+              >bring in SVG or DXF<input
+                type="file"
+                accept=".svg,.dxf"
+                class="sr-only"
+                aria-label="bring in an SVG or DXF drawing as this outline"
+                onchange={bringIn}
+              /></label
+            >
+          {/if}
+          {#if view?.closed && !view.error}
+            <span
+              >take away as
+              <a class="word-button" download href={files.outline(project.id, path, "svg")}>SVG</a>,
+              <a class="word-button" download href={files.outline(project.id, path, "dxf")}>DXF</a
+              ></span
+            >
+          {/if}
+        </p>
+      {/if}
     </div>
   </section>
   <div class="relative min-h-0 min-w-0 flex-1 max-md:h-[70vh] max-md:flex-none">
