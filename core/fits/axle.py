@@ -14,6 +14,7 @@ from core.fits.pieces import (
     finished,
     led,
     not_negative,
+    of_the_size,
     opposed,
     positive,
     raised,
@@ -23,6 +24,7 @@ from core.fits.pieces import (
 from core.fits.registry import (
     FitInput,
     FitKind,
+    Ground,
     Meeting,
     Motion,
     Pair,
@@ -40,6 +42,10 @@ from core.steps.field import Field
 from core.steps.fields import Fields
 from core.steps.registry import Cures
 from core.steps.state import PartState
+
+COLLAR_MM = 3.0  # by which a collar stands out round its axle
+SHOULDER_MM = 2.0  # at least left round a bearing
+FLOOR_MM = 1.2  # and under it
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,6 +83,16 @@ class Axle(FitKind):
         Field("collar_thick", "length", "collar thickness", "2.4 mm"),
         Field("lead_in", "length", "lead-in", "0.6 mm"),
     )
+
+    def sized(self, a: Ground | None, b: Ground | None) -> Mapping[str, float | str]:
+        """The bore goes through the wheel as it is, and leaves as much round it as it takes."""
+        rooms = [one.radius_mm for one in (a, b) if one]
+        if not rooms:
+            return {}
+        across = of_the_size(*rooms, usual=8.0)
+        collar = {} if b else {"collar": across + 2 * COLLAR_MM}
+        through = {"long": a.thick_mm} if a and a.thick_mm else {}
+        return {"diameter": across, **through, **collar}
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return (
@@ -232,6 +248,16 @@ class BearingSeat(FitKind):
             "Bearing {number} in a pocket, {proud} proud, hole {floor_hole} under its inner ring "
             "{through} deep, lead-in {lead_in}"
         )
+
+    def sized(self, a: Ground | None, b: Ground | None) -> Mapping[str, float | str]:
+        """The usual bearing, or the largest smaller one there is room for, else the smallest."""
+        if not a:
+            return {}
+        room, thick = 2 * (a.radius_mm - SHOULDER_MM), a.thick_mm - FLOOR_MM
+        smaller = [n for n, one in BEARINGS.items() if one.outside <= BEARINGS["608"].outside]
+        fits = [n for n in smaller if BEARINGS[n].outside <= room and BEARINGS[n].width <= thick]
+        size = lambda number: BEARINGS[number].outside  # noqa: E731
+        return {"number": max(fits, key=size) if fits else min(smaller, key=size)}
 
     def names(self, a: PartState, words: Mapping[str, str]) -> dict[str, Quantity]:
         found = hardware.bearing(words.get("number", "608"))

@@ -9,11 +9,23 @@ from typing import Literal
 
 from core.errors import BuildError
 from core.fits.clip_strength import FACTOR, bend
-from core.fits.pieces import ROOT_MM, TURN, box, disc, finished, opposed, positive, raised, seated
+from core.fits.pieces import (
+    ROOT_MM,
+    TURN,
+    box,
+    disc,
+    finished,
+    of_the_size,
+    opposed,
+    positive,
+    raised,
+    seated,
+)
 from core.fits.registry import (
     Bends,
     FitInput,
     FitKind,
+    Ground,
     Meeting,
     Motion,
     Pair,
@@ -34,6 +46,9 @@ from core.steps.state import PartState
 
 # printed lying: a flat with sides at 45° under the barrel and the arms' ends needs no support
 UNDER = ("round", "flat with sides at 45°")
+SHARE = 0.9  # of a face's width that barrel and arms take at most
+ARM_MM = 2.0
+BESIDE_MM = 0.5  # room for the gap beside an arm
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,7 +79,7 @@ class BallHinge(FitKind):
     on_b = True
     makes_b = False
     # arms as long and thin as usual plastics bear to be sprung over the barrel
-    starts = (Start(title, also, {"reach": "16 mm", "arm": "2 mm"}),)
+    starts = (Start(title, also, {"reach": "16 mm", "arm": f"{ARM_MM:g} mm"}),)
     fields = (
         Field("long", "length", "length of the barrel", "30 mm"),
         Field("barrel", "length", "barrel diameter", "8 mm"),
@@ -83,6 +98,13 @@ class BallHinge(FitKind):
         ),
         Field("under", "choice", "underside", UNDER[0], UNDER, clause=", its underside {under}"),
     )
+
+    def sized(self, a: Ground | None, b: Ground | None) -> Mapping[str, float | str]:
+        """As long as the narrower face carries, the arms beside it included."""
+        if not (a and b):
+            return {}
+        arms = 2 * (ARM_MM + BESIDE_MM)
+        return {"long": of_the_size(SHARE * min(a.wide_mm, b.wide_mm) - arms, usual=30.0)}
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return (

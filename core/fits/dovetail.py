@@ -7,10 +7,20 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from core.errors import BuildError
-from core.fits.pieces import ROOM_MM, ROOT_MM, finished, not_negative, opposed, positive, seated
+from core.fits.pieces import (
+    ROOM_MM,
+    ROOT_MM,
+    finished,
+    not_negative,
+    of_the_size,
+    opposed,
+    positive,
+    seated,
+)
 from core.fits.registry import (
     FitInput,
     FitKind,
+    Ground,
     Meeting,
     Motion,
     Pair,
@@ -58,6 +68,16 @@ class Dovetail(FitKind):
         Field("long", "length", "length along the face", "20 mm"),
         Field("lead_in", "length", "lead-in at its ends", "0.6 mm"),
     )
+
+    def sized(self, a: Ground | None, b: Ground | None) -> Mapping[str, float | str]:
+        """As long as both faces, at most a third as wide, half as deep as what it is let into."""
+        if not (a and b):
+            return {}
+        return {
+            "width": of_the_size(min(a.wide_mm, b.wide_mm) / 3, usual=10.0),
+            "height": of_the_size(b.thick_mm / 2, usual=6.0),
+            "long": of_the_size(min(a.tall_mm, b.tall_mm), usual=20.0),
+        }
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return (

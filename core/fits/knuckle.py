@@ -27,6 +27,7 @@ from core.fits.pieces import (
 from core.fits.registry import (
     FitInput,
     FitKind,
+    Ground,
     Meeting,
     Motion,
     Pair,
@@ -45,6 +46,7 @@ from core.steps.registry import Cures
 from core.steps.state import PartState
 
 BOX_MM = 9.0  # a face as tall as this is taken for the wall of a box
+SHORT_MM = 25.0  # a hinge with fewer knuckles than usual
 SHARE = 0.7  # of the face's width that a new hinge takes
 # a barrel carried at 45 degrees from the bed, and the gap between its leaf and the other
 RISES, CLEARS_MM = (1 + math.sqrt(2)) / 2, 1.1
@@ -90,17 +92,22 @@ class KnuckleHinge(FitKind):
         Field("under", "choice", "under the barrel", "plain", ("plain", "carried at 45°")),
     )
 
-    def sized(self, wide_mm: float, tall_mm: float) -> Mapping[str, float | str]:
+    def sized(self, a: Ground | None, b: Ground | None) -> Mapping[str, float | str]:
         """Of a box's wall the axis lies at its rim, so that two halves fold rim to rim; of a plate
-        it lies so high that the leaves fold onto each other."""
+        it lies so high that the leaves fold onto each other. The smaller of two faces decides."""
+        if not (a and b):
+            return {}
+        wide_mm, tall_mm = min(a.wide_mm, b.wide_mm), min(a.tall_mm, b.tall_mm)
         if tall_mm >= BOX_MM:
             barrel = min(max(round(tall_mm * 0.4), 6.0), 9.0)
             up = tall_mm / 2
         else:
             barrel = max(tall_mm + 1.0, 6.0)
             up = barrel * RISES + CLEARS_MM - tall_mm / 2
+        long = round(SHARE * wide_mm, 1)
         return {
-            "long": round(SHARE * wide_mm, 1),
+            "long": long,
+            **({"knuckles": "3"} if long < SHORT_MM else {}),
             "barrel": barrel,
             "up": up,
             "under": "carried at 45°",

@@ -6,6 +6,7 @@ faces so that the gap between two of them can be measured back.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 
 import numpy as np
@@ -263,6 +264,19 @@ def _below(tools: Sequence[Body], face: Frame) -> Body:
     x, y, z = face.z_axis
     offset = -sum(p * q for p, q in zip(face.z_axis, face.origin, strict=True))
     return Body(whole.solid.trim_by_plane((-x, -y, -z), offset), whole.sources)
+
+
+FACETS_MM = 0.05  # by which a circle cut into facets may be smaller
+
+
+def of_the_size(*rooms: float, usual: float, step: float = 0.5) -> float:
+    """The usual size, mm, or less where there is no room for it: in steps a maker would type, and
+    at least one.
+
+    >>> of_the_size(20.0, 30.0, usual=8.0), of_the_size(6.4, usual=8.0), of_the_size(0.2, usual=8.0)
+    (8.0, 6.0, 0.5)
+    """
+    return min(usual, max(math.floor((min(rooms) + FACETS_MM) / step), 1) * step)
 
 
 def positive(given: FitInput, **labels: str) -> None:

@@ -14,6 +14,7 @@ from core.fits.pieces import (
     finished,
     led,
     not_negative,
+    of_the_size,
     opposed,
     positive,
     seated,
@@ -22,6 +23,7 @@ from core.fits.pieces import (
 from core.fits.registry import (
     FitInput,
     FitKind,
+    Ground,
     Meeting,
     Motion,
     Pair,
@@ -37,6 +39,8 @@ from core.steps.field import Field
 from core.steps.fields import Fields
 from core.steps.state import PartState
 
+HEADROOM_MM = 0.4
+FLOOR_MM = 0.8  # at least left under a socket
 FORMS = ("round", "hexagonal", "square", "D")
 
 
@@ -66,9 +70,22 @@ class Plug(FitKind):
         Field("form", "choice", "form", "round", FORMS),
         Field("across", "length", "size across the flats, or diameter", "8 mm"),
         Field("depth", "length", "how deep it goes in", "12 mm"),
-        Field("headroom", "length", "headroom at its end", "0.4 mm"),
+        Field("headroom", "length", "headroom at its end", f"{HEADROOM_MM:g} mm"),
         Field("lead_in", "length", "lead-in", "0.6 mm"),
     )
+
+    def sized(self, a: Ground | None, b: Ground | None) -> Mapping[str, float | str]:
+        """The socket leaves as much round it as it takes, and a floor."""
+        rooms = [one.radius_mm for one in (a, b) if one]
+        if not rooms:
+            return {}
+        across = of_the_size(*rooms, usual=8.0)
+        lead = of_the_size(across / 4, usual=0.6, step=0.1)
+        if not a or not a.thick_mm:
+            return {"across": across, "lead_in": lead}
+        floor = HEADROOM_MM + max(FLOOR_MM, a.thick_mm / 4)
+        deep = of_the_size(a.thick_mm - floor, usual=12.0, step=0.1)
+        return {"across": across, "depth": deep, "lead_in": min(lead, deep)}
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return "A {form} plug {across} across, {depth} deep, headroom {headroom}, lead-in {lead_in}"

@@ -249,6 +249,17 @@ class LaidOut:
 
 
 @dataclass(frozen=True)
+class Ground:
+    """The room that a fit has where it begins, mm: what the face measures along its own axes, the
+    largest circle on it, and how thick the part is below that circle's middle."""
+
+    wide_mm: float
+    tall_mm: float
+    radius_mm: float
+    thick_mm: float
+
+
+@dataclass(frozen=True)
 class Begun:
     """How a fit begins on two parts: faces and distances across them in mm, turns in degrees by the
     fields of a place, and fields of its own, lengths in mm or words."""
@@ -280,8 +291,9 @@ class FitKind(ABC):
     begins_on: ClassVar[Literal["top", "side"]] = "top"  # which faces it begins on
     bears_load: ClassVar[bool] = False  # what someone relies on may hang on it
 
-    def sized(self, wide_mm: float, tall_mm: float) -> Mapping[str, float | str]:
-        """Fields that follow from the face it begins on: lengths in mm, or words."""
+    def sized(self, a: Ground | None, b: Ground | None) -> Mapping[str, float | str]:
+        """Fields that follow from the faces it begins on, None where it begins on none: lengths in
+        mm, or words."""
         return {}
 
     def begins(self, a: PartState, b: PartState | None) -> Begun | None:

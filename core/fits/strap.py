@@ -8,10 +8,11 @@ from typing import Literal
 
 from core import hardware
 from core.errors import BuildError
-from core.fits.pieces import box, disc, finished, positive, raised, seated
+from core.fits.pieces import box, disc, finished, of_the_size, positive, raised, seated
 from core.fits.registry import (
     FitInput,
     FitKind,
+    Ground,
     Meeting,
     Motion,
     Pair,
@@ -30,6 +31,8 @@ from core.steps.state import PartState
 from core.threads import read_thread
 
 LEAST_TURNS = 3.0
+THICK_MM = 2.0
+WALL_MM = 2.0  # at least left beside a slot
 # printed with the strap's face up the screw's hole lies level: pointed it needs no support
 FORMS = ("round", "pointed towards the face")
 
@@ -62,7 +65,7 @@ class StrapClamp(FitKind):
     bought_b = True
     fields = (
         Field("wide", "length", "width of the strap", "15 mm"),
-        Field("thick", "length", "thickness of the strap", "2 mm"),
+        Field("thick", "length", "thickness of the strap", f"{THICK_MM:g} mm"),
         Field("through", "length", "length of the slot", "20 mm"),
         Field("under", "length", "slot under the top of the face", "0"),
         Field("screw", "choice", "clamp screw", "M4", tuple(CLEARANCE)),
@@ -76,6 +79,17 @@ class StrapClamp(FitKind):
             clause=", its hole {form}",
         ),
     )
+
+    def sized(self, a: Ground | None, b: Ground | None) -> Mapping[str, float | str]:
+        """Through the block as it is, its screw from the outside; a strap that leaves a wall."""
+        if not a:
+            return {}
+        through = {"through": a.thick_mm} if a.thick_mm else {}
+        return {
+            "wide": of_the_size(a.wide_mm / 2, 2 * a.radius_mm - 2 * WALL_MM, usual=15.0),
+            **through,
+            "cover": max((a.tall_mm - THICK_MM) / 2, 1.0),
+        }
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return (

@@ -2,18 +2,21 @@
 
 from __future__ import annotations
 
+import math
 import re
 from collections.abc import Mapping
 
 from core.errors import BuildError
 from core.fits import FITS
-from core.fits.registry import FitKind
+from core.fits.registry import FitKind, Ground
 from core.measures.display import plain
 from core.project.beginning import fresh_name, names_of, next_colour
 from core.project.beginning_sizes import exact_size, sizes_told
-from core.project.faces import Room, free_face, room_on, side_face
+from core.project.faces import Room, outer_face, room_on, side_face
 from core.project.results import Solution
 from core.project.schema import FitSpec, Part, Place, Project
+from core.steps.field import filled
+from core.steps.state import PartState
 
 
 def begin_fit(
@@ -88,8 +91,8 @@ def begin_fit(
         parts=(first, second),
         feel=spec.feel,
         fields=sizes | dict(ways[way].sets),
-        place_a=Place(on=places[0]) if spec.on_a else None,
-        place_b=Place(on=places[1]) if spec.on_b and parts[1] else None,
+        place_a=places[0],
+        place_b=places[1],
     )
     return project.model_copy(update={"parts": made, "fits": [*project.fits, fit]}), name
 
@@ -125,37 +128,44 @@ def become_kind(project: Project, fit: str, kind: str) -> Project:
 
 def _faces_of(
     solution: Solution, spec: FitKind, parts: tuple[str, str], on: tuple[str, str]
-) -> tuple[tuple[str, str], dict[str, str]]:
-    """The faces that a fit begins on, and what of its fields follows from them: the narrower of two
-    faces decides."""
+) -> tuple[tuple[Place | None, Place | None], dict[str, str]]:
+    """The places that a fit begins at, and what of its fields follows from the room there."""
     unit = solution.project.units
     rooms: list[Room | None] = []
-    places: list[str] = []
+    places: list[Place | None] = []
     for part, chosen, stands in zip(parts, on, (spec.on_a, spec.on_b), strict=True):
-        room = None
-        if part and stands:
-            state = solution.parts[part].state
-            if chosen:
-                room = room_on(state, chosen) if state.body else None
-            elif spec.begins_on == "side":
-                room = side_face(state)
+        room = _room(solution.parts[part].state, chosen, spec) if part and stands else None
         rooms.append(room)
-        roomiest = _roomiest(solution, part) if part and stands and not chosen and not room else ""
-        places.append(chosen or (room.place if room else roomiest))
-    known = [room for room in rooms if room]
-    sized = (
-        spec.sized(min(room.wide for room in known), min(room.tall for room in known))
-        if known
-        else {}
-    )
-    return (places[0], places[1]), sizes_told(sized, unit)
+        if not (part and stands):
+            places.append(Place(on=chosen) if stands and not part and chosen else None)
+        elif chosen or room is None:
+            places.append(Place(on=chosen or _any_place(solution.parts[part].state)))
+        else:
+            aside = {"x": room.at[0], "y": room.at[1]} if any(room.at) else {}
+            places.append(Place(on=room.place, **_across(aside, unit)))
+    sized = spec.sized(_ground(rooms[0]), _ground(rooms[1]))
+    usual = filled(spec.fields, {})
+    new = {name for name, text in sizes_told(sized, "mm").items() if text != usual[name]}
+    return (places[0], places[1]), sizes_told({name: sized[name] for name in new}, unit)
 
 
-def _roomiest(solution: Solution, part: str) -> str:
-    state = solution.parts[part].state
-    room = free_face(state)
-    if room:
-        return room.place
+def _ground(room: Room | None) -> Ground | None:
+    if room is None:
+        return None
+    # aside of the face's middle there is the circle alone, and the square in it
+    across = math.sqrt(2) * room.radius if any(room.at) else math.inf
+    return Ground(min(room.wide, across), min(room.tall, across), room.radius, room.thick)
+
+
+def _room(state: PartState, chosen: str, spec: FitKind) -> Room | None:
+    if state.body is None:
+        return None
+    if chosen:
+        return room_on(state, chosen)
+    return (side_face(state) if spec.begins_on == "side" else None) or outer_face(state)
+
+
+def _any_place(state: PartState) -> str:
     return next((f"{f.step}.{n}" for f in state.features.values() for n in f.places), "")
 
 

@@ -23,6 +23,8 @@ FLAT = 1 - 1e-6
 IN_PLANE_MM = 1e-3
 ENOUGH = 0.25  # of the largest circle on a face: room enough round its middle to begin there
 LEANS = 0.02  # sine of the lean up to which a face still stands upright
+NEAR = 1e-9  # share of a triangle by which a point on its edge may lie outside
+UPWARDS = 1 / 3  # of the roomiest face's radius: enough for one that looks upwards to be taken
 COARSE_MM = 0.05  # how finely the middle of a face is sought
 
 
@@ -32,7 +34,8 @@ class Room:
 
     ``at`` is the circle's middle in the face's own millimetres from its place: the place itself
     where there is room enough round it; ``radius`` is the circle's, ``deep`` how far the part goes
-    below the face, ``wide`` and ``tall`` what it measures along its own axes, mm.
+    below the face and ``rises`` how far above it, ``thick`` what there is of it straight below the
+    middle, ``wide`` and ``tall`` what the face measures along its own axes, mm.
     """
 
     place: str
@@ -42,6 +45,8 @@ class Room:
     deep: float
     wide: float = 0.0
     tall: float = 0.0
+    rises: float = 0.0
+    thick: float = 0.0
 
 
 def room_on(state: PartState, place: str, mesh: TriangleMesh | None = None) -> Room | None:
@@ -60,7 +65,28 @@ def room_on(state: PartState, place: str, mesh: TriangleMesh | None = None) -> R
     heights = (mesh.vertices - np.array(frame.origin)) @ up
     low_x, low_y, high_x, high_y = shape.bounds
     free = own if at == (0.0, 0.0) else radius
-    return Room(place, frame, at, free, float(-heights.min()), high_x - low_x, high_y - low_y)
+    return Room(
+        place, frame, at, free, float(-heights.min()), high_x - low_x, high_y - low_y,
+        float(heights.max()), _thickness(mesh, heights, frame, at),
+    )  # fmt: skip
+
+
+def _thickness(
+    mesh: TriangleMesh, heights: NDArray[np.float64], frame: Frame, at: tuple[float, float]
+) -> float:
+    """How far it is through the part straight below a point of a face, mm."""
+    out = mesh.vertices - np.array(frame.origin)
+    own = np.stack([out @ np.array(frame.x_axis), out @ np.array(frame.y_axis)], axis=1) - at
+    a, b, c = (own[mesh.triangles[:, corner]] for corner in range(3))
+    sides = [p[:, 0] * q[:, 1] - p[:, 1] * q[:, 0] for p, q in ((b, c), (c, a), (a, b))]
+    shares = np.stack(sides, axis=1)
+    whole = shares.sum(axis=1)
+    seen = np.abs(whole) > IN_PLANE_MM**2
+    shares = shares[seen] / whole[seen, None]
+    met = (shares > -NEAR).all(axis=1)
+    below = (shares[met] * heights[mesh.triangles[seen][met]]).sum(axis=1)
+    below = below[below < -IN_PLANE_MM]
+    return float(-below.max()) if below.size else 0.0
 
 
 def side_face(state: PartState) -> Room | None:
@@ -117,6 +143,41 @@ def free_face(state: PartState, up: tuple[float, float, float] = (0.0, 0.0, 1.0)
         if room and (best is None or room.radius > best.radius + COARSE_MM):
             best = room
     return best
+
+
+def outer_face(state: PartState) -> Room | None:
+    """The roomiest flat face that nothing of the part stands above: one that looks upwards where it
+    has about as much room as any; None where there is none.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> outer_face(solve(begun("lidded_box")).parts["base"].state).place
+    'body.bottom'
+    """
+    if state.body is None:
+        return None
+    mesh = triangle_mesh(state.solid())
+    named = [
+        (feature.step, name)
+        for feature in state.features.values()
+        for name in feature.places
+        if not (name in feature.curved or name.endswith(OF_CUTTER))
+    ]
+    rooms = []
+    for step, name in sorted(named, key=lambda one: one not in mesh.faces):
+        room = room_on(state, f"{step}.{name}", mesh)
+        if room and room.rises <= IN_PLANE_MM:
+            rooms.append(room)
+    # of equal ones the first: one that the solid names so itself
+    roomiest = max(rooms, key=lambda one: round(one.radius / COARSE_MM), default=None)
+    if roomiest is None:
+        return None
+    up = [
+        one
+        for one in rooms
+        if one.frame.z_axis[2] >= FLAT and one.radius >= UPWARDS * roomiest.radius
+    ]
+    return max(up, key=lambda one: round(one.radius / COARSE_MM), default=roomiest)
 
 
 def _along(frame: Frame, up: tuple[float, float, float]) -> float:

@@ -4,11 +4,14 @@ stand on.
 
 from __future__ import annotations
 
+import math
+
 import pytest
 
+from core.fits import FITS
 from core.project.beginning_fits import begin_fit
 from core.project.beginning_sizes import exact_size
-from core.project.faces import side_face
+from core.project.faces import outer_face, room_on, side_face
 from core.project.solve import solve
 from core.report import report_on
 from tests.core.building import circle, document, part, rectangle, solved, step
@@ -153,3 +156,129 @@ def test_the_largest_upright_face_looks_to_the_back_where_two_are_equal() -> Non
     assert (room.place, round(room.wide, 6), round(room.tall, 6)) == ("body.back", 40, 20)
     ball = solved(part("p", step("body", "extrude", circle("30"), height="20"))).parts["p"].state
     assert side_face(ball) is None
+
+
+BODIES = {
+    "plate": [step("body", "extrude", rectangle("60", "40"), height="4")],
+    "block": [step("body", "extrude", rectangle("30", "30"), height="30")],
+    "small": [step("body", "extrude", rectangle("14", "12"), height="10")],
+    "rod": [step("body", "extrude", circle("12"), height="40")],
+    "disc": [step("body", "extrude", circle("60"), height="3")],
+    "box": box("x")["steps"],
+    "holed": [step("body", "extrude", rectangle("60", "40"), height="8"),
+              step("bore", "hole", on="body.top", diameter="20")],
+}  # fmt: skip
+# what each cannot begin on, and why
+NOT_ON = {
+    ("strap clamp", "plate"): "its screw is as thick as the plate",
+    ("knuckle hinge", "rod"): "no flat side, and its end is too short",
+    ("knuckle hinge", "disc"): "no flat side",
+}
+
+
+def begun_on(kind: str, body: str, units: str = "mm"):
+    """A fit begun on a body: with a new part where it makes one, else with another such body."""
+    spec = FITS[kind]
+    one = {"name": "a", "steps": BODIES[body]}
+    parts = [one] if spec.makes_b else [one, {"name": "b", "steps": BODIES[body]}]
+    solution = solve(document(*parts, units=units))
+    assert not solution.errors, [error.one_line() for error in solution.errors]
+    return begin_fit(solution, kind, 0, ("a", "" if spec.makes_b else "b"))[0]
+
+
+def stops(project) -> list[str]:
+    solution = solve(project)
+    assert not solution.errors, [one.one_line() for one in solution.errors]
+    found = report_on(solution, remedies=False).findings
+    return [one.message for one in found if one.severity == "stop"]
+
+
+@pytest.mark.parametrize("body", BODIES)
+@pytest.mark.parametrize(
+    "kind",
+    ["axle", "ball hinge", "bearing seat", "dovetail", "knuckle hinge", "plug", "strap clamp"],
+)
+def test_a_fit_on_a_face_begins_of_a_size_that_goes_there(kind: str, body: str) -> None:
+    if (kind, body) in NOT_ON:
+        pytest.skip(NOT_ON[kind, body])
+    assert stops(begun_on(kind, body)) == []
+
+
+@pytest.mark.parametrize("kind", ["axle", "plug", "dovetail"])
+def test_two_finished_bodies_begin_face_to_face_and_not_in_each_other(kind: str) -> None:
+    for body in ("block", "box", "disc"):
+        parts = [{"name": name, "steps": BODIES[body]} for name in ("a", "b")]
+        made, _ = begin_fit(solve(document(*parts)), kind, 0, ("a", "b"))
+        assert stops(made) == [], body
+
+
+def test_an_axle_goes_through_its_wheel_as_thick_as_it_is() -> None:
+    made = begun_on("axle", "block")
+    assert made.fits[0].fields == {"long": "30 mm"}
+    assert begun_on("axle", "rod").fits[0].fields == {
+        "diameter": "6 mm", "long": "40 mm", "collar": "12 mm",
+    }  # fmt: skip
+    # the bore as it was cut, by Euler's characteristic: one way through
+    for body in ("block", "plate", "disc"):
+        wheel = solve(begun_on("axle", body)).parts["a"].state.solid().solid
+        assert wheel.genus() == 1
+
+
+def test_a_socket_leaves_a_floor() -> None:
+    for body, thick in (("plate", 4.0), ("disc", 3.0), ("small", 10.0)):
+        fields = begun_on("plug", body).fits[0].fields
+        depth = float(fields["depth"].removesuffix(" mm"))
+        socket = solve(begun_on("plug", body)).parts["a"].state.solid().solid
+        assert socket.genus() == 0  # not cut through
+        assert 0.5 < depth <= thick - 0.4 - 0.8
+
+
+def test_a_fit_begins_beside_what_is_in_the_middle_of_the_face() -> None:
+    made = begun_on("plug", "holed")
+    (fit,) = made.fits
+    assert fit.place_a and fit.place_a.on == "body.top"
+    x, y = (float(text.removesuffix(" mm")) for text in (fit.place_a.x, fit.place_a.y))
+    assert math.hypot(x, y) > 10.0 + 4.0  # past the bore's rim by its own radius
+    assert stops(made) == []
+
+
+def test_the_usual_bearing_or_the_largest_there_is_room_for() -> None:
+    numbers = {
+        body: begun_on("bearing seat", body).fits[0].fields.get("number", "608")
+        for body in ("block", "rod", "small")
+    }
+    assert numbers == {"block": "608", "rod": "623", "small": "623"}
+
+
+def test_sizes_that_are_the_usual_ones_are_left_alone_and_others_told_in_the_units() -> None:
+    assert begun_on("plug", "block").fits[0].fields == {}
+    inch = [step("body", "extrude", rectangle("2", "1 1/2"), height="1/8")]
+    solution = solve(document({"name": "a", "steps": inch}, units="in"))
+    made, _ = begin_fit(solution, "plug", 0, ("a", ""))
+    assert all(text.endswith(" in") for text in made.fits[0].fields.values())
+    assert stops(made) == []
+
+
+def test_how_thick_a_part_is_below_a_face() -> None:
+    """By its own sizes: a plate, a box's floor and wall, beside a step, over a hole."""
+    state = solved(box("tray")).parts["tray"].state
+    thick = {name: room_on(state, name).thick for name in ("body.bottom", "hollow.inner floor")}
+    assert thick == pytest.approx({"body.bottom": 2.0, "hollow.inner floor": 2.0})
+    assert room_on(state, "body.back").thick == pytest.approx(3.2)
+    holed = solved({"name": "a", "steps": BODIES["holed"]}).parts["a"].state
+    assert room_on(holed, "body.top").thick == pytest.approx(8.0)  # beside the hole
+    stepped = [*BODIES["plate"], step("post", "extrude", circle("20"), on="body.top", height="9")]
+    post = solved({"name": "a", "steps": stepped}).parts["a"].state
+    assert room_on(post, "post.top").thick == pytest.approx(13.0)
+    assert room_on(post, "body.bottom").rises == pytest.approx(0.0, abs=1e-9)
+    assert room_on(post, "body.top").rises == pytest.approx(9.0)
+
+
+def test_nothing_stands_above_the_face_a_fit_begins_on() -> None:
+    boxed = solved(box("tray")).parts["tray"].state
+    room = outer_face(boxed)
+    assert room and room.place == "body.bottom" and room.rises < 1e-6
+    stepped = [*BODIES["plate"], step("post", "extrude", circle("20"), on="body.top", height="9")]
+    room = outer_face(solved({"name": "a", "steps": stepped}).parts["a"].state)
+    assert room and room.place == "post.top"
+    assert outer_face(solved(part("empty")).parts["empty"].state) is None
