@@ -4,13 +4,19 @@
   let { list }: { list: Consequence[] } = $props();
 </script>
 
-<dl class="grid grid-cols-[1fr_auto_auto_auto] gap-x-2 py-1 text-small">
+<!-- what it is is said in full: where there is no room beside it, its sizes go below -->
+<dl class="py-1 text-small">
   {#each list as item, index (index)}
-    <dt class="truncate text-soft">{item.label}</dt>
-    <dd class="figure text-right text-soft">{item.before}</dd>
-    <dd class="text-soft" aria-hidden="true">{item.before ? "→" : ""}</dd>
-    <dd class="figure text-right">{item.after}</dd>
+    <div class="flex flex-wrap gap-x-3">
+      <dt class="text-soft">{item.label}</dt>
+      <dd class="figure ml-auto text-right">
+        {#if item.before}<span class="text-soft"
+            >{item.before} <span aria-hidden="true">→</span></span
+          >{/if}
+        {item.after}
+      </dd>
+    </div>
   {:else}
-    <dt class="col-span-4 text-soft">no size, mass, gap or wall changes</dt>
+    <dt class="text-soft">no size, mass, gap or wall changes</dt>
   {/each}
 </dl>
