@@ -6,6 +6,8 @@ import re
 
 from core.measures.units import ANGLE, LENGTH, NUMBER, UNITS, LengthUnit, Quantity
 
+_STANDS_OUT_MM = 0.008  # of a fine solid's facets, on both sides
+
 
 def plain(value: float, digits: int = 3) -> str:
     """A number without trailing noughts.
@@ -26,6 +28,23 @@ def length_text(mm: float, unit: LengthUnit = "mm", with_unit: bool = True) -> s
     value = mm / UNITS[unit][1]
     digits = 3 if unit in ("mm", "cm") else 4
     return plain(value, digits) + (f" {unit}" if with_unit else "")
+
+
+def extent_text(mm: float, unit: LengthUnit = "mm", with_unit: bool = True) -> str:
+    """A size measured from corner to corner of a solid's facets, which stand out by up to some
+    hundredths where it is round: to a hundredth of a millimetre, or to the twentieth that it is
+    beside; in inches to a thousandth.
+
+    >>> extent_text(30.006), extent_text(16.867), extent_text(7.37), extent_text(3.1755, "in")
+    ('30 mm', '16.87 mm', '7.37 mm', '0.125 in')
+    """
+    if unit == "in":
+        return plain(mm / UNITS[unit][1], 3) + (" in" if with_unit else "")
+    near = round(mm / 0.05) * 0.05
+    told = near if abs(mm - near) < _STANDS_OUT_MM else mm
+    return plain(told / UNITS[unit][1], 2 if unit == "mm" else 3) + (
+        f" {unit}" if with_unit else ""
+    )
 
 
 def quantity_text(quantity: Quantity, unit: LengthUnit = "mm") -> str:

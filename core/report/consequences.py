@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from core.measures.display import capacity_text, in_unit, length_text
+from core.measures.display import capacity_text, extent_text, in_unit, length_text
 from core.measures.units import LengthUnit
 from core.views.report import Consequence, Report
 
@@ -28,7 +28,7 @@ def consequences(before: Report, after: Report) -> list[Consequence]:
     for part in after.parts:
         old = parts.get(part.name)
         if part.size_mm and part.mass and (old is None or old.size_mm is None):
-            size = " × ".join(length_text(one, unit, with_unit=False) for one in part.size_mm)
+            size = " × ".join(extent_text(one, unit, with_unit=False) for one in part.size_mm)
             found.append(
                 Consequence(label=f"{part.label} came to be", before="", after=f"{size} {unit}")
             )
@@ -38,7 +38,7 @@ def consequences(before: Report, after: Report) -> list[Consequence]:
             continue
         if old.size_mm and part.size_mm and old.size_mm != part.size_mm:
             for axis, word in enumerate(("width", "depth", "height")):
-                tell(f"{part.label} {word}", old.size_mm[axis], part.size_mm[axis], "length")
+                tell(f"{part.label} {word}", old.size_mm[axis], part.size_mm[axis], "extent")
         tell(f"{part.label} thinnest wall", old.wall_min_mm, part.wall_min_mm, "wall")
         tell(f"{part.label} holds", old.capacity_mm3, part.capacity_mm3, "capacity")
         if old.mass and part.mass:
@@ -66,6 +66,8 @@ def consequences(before: Report, after: Report) -> list[Consequence]:
 
 
 def _text(value: float, how: str, unit: LengthUnit) -> str:
+    if how == "extent":
+        return extent_text(value, unit)
     if how in ("length", "wall"):
         return length_text(round(value, 3), unit)
     if how == "capacity":

@@ -20,7 +20,7 @@ from core.project.demo import demo_document
 from tests.covering import WHOLE
 from tests.workshop.server import Gone, Server, serving
 
-KILLS = 20 if WHOLE else 5
+KILLS = 20 if WHOLE else 4
 
 
 def rows(books: Path, asked: str) -> list[tuple[Any, ...]]:
