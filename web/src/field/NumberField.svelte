@@ -72,7 +72,7 @@
 
 <input
   class={[
-    "figure field-sizing-content max-w-64 min-h-6 min-w-6 rounded-slip border-b border-dotted bg-transparent px-0.5 text-[0.92em]",
+    "figure field-sizing-content max-w-[min(24rem,100%)] min-h-6 min-w-6 rounded-slip border-b border-dotted bg-transparent px-0.5 text-[0.92em]",
     "hover:bg-raised focus:border-solid focus:bg-raised focus:outline-2 focus:outline-tide",
     field.error ? "border-b-2 border-brick text-brick" : "border-firm",
     dirty && "border-b-2 border-dashed border-brass",
