@@ -18,34 +18,19 @@ import {
   type RemedyEdit,
   type Report,
   type Side,
-  type SketchView,
   type StanceView,
 } from "../api/client";
 import { Build } from "./build.svelte";
 import { Elsewhere } from "./elsewhere.svelte";
+import { Sketch } from "./sketch.svelte";
+import { Unsent, inTurn, type Pending } from "./unsent";
 import { stand } from "./edits";
 import { copy, setPath } from "./paths";
 
 /** `troubled`: the workshop answers that it cannot keep anything now, as on a full disk. */
 export type Keeping = "saved" | "saving" | "offline" | "troubled" | "stale" | "refused" | "gone";
 
-interface Pending {
-  version: number;
-  /** The revision it grew from; not there where an older page kept it. */
-  revision?: number;
-  document: Document;
-  words: string;
-}
-
 const RETRY_MS = 2000;
-/** A sketch that takes longer does not hold back the keeping. */
-const SKETCH_MS = 600;
-
-/** What was done and then done, said once where it is the same twice. */
-const inTurn = (before: string, after: string): string =>
-  !before || before === after || before.endsWith(`; ${after}`)
-    ? before || after
-    : `${before}; ${after}`;
 
 export class Project {
   document = $state.raw<Document>()!;
@@ -69,8 +54,6 @@ export class Project {
   /** A report on something not kept yet, shown instead while a dial is being moved. */
   trial = $state.raw<Report | null>(null);
   busy = $state(false);
-  /** What is drawn of the newest change until its report is there. */
-  sketch = $state.raw<Report | null>(null);
   /** The newest version, being built and proved: until then the report is of an older one. */
   readonly build = new Build();
   /** The report is a proof, of the newest version or an older one; else only what is built. */
@@ -81,18 +64,15 @@ export class Project {
   #pending: Pending | null = null;
   #sending = false;
   #sent: Pending | null = null;
-  #sketchAbort: AbortController | null = null;
-  /** Keys of the coarse solids of a document, and of the one the report is about. */
-  #keysOf = new WeakMap<Document, Map<string, string>>();
-  #drawn = new Map<string, string>();
   #turns: Promise<void> = Promise.resolve();
   #trialAbort: AbortController | null = null;
-  /** The document whose solids are drawn, and the revision the report is about. */
-  #solidsOf: Document | null = null;
+  /** The revision the report is about. */
   #told = 0;
   #retry = 0;
   #mustMeet = false;
   readonly #others: Elsewhere;
+  readonly #unsent: Unsent;
+  readonly #sketched = new Sketch(() => this);
 
   constructor(
     readonly id: number,
@@ -103,10 +83,10 @@ export class Project {
       () => this.version,
       () => void this.#takeNewest(),
     );
+    this.#unsent = new Unsent(id);
     this.#open(opened);
-    const kept = localStorage.getItem(this.#key);
-    if (!kept) return;
-    const pending: Pending = JSON.parse(kept);
+    const pending = this.#unsent.left();
+    if (!pending) return;
     if (pending.version === opened.version) {
       this.document = pending.document;
       this.#pending = pending;
@@ -129,8 +109,9 @@ export class Project {
     return new Project(id, await server.open(id));
   }
 
-  get #key() {
-    return `unsaved-project-${this.id}`;
+  /** What is drawn of the newest change until its report is there. */
+  get sketch(): Report | null {
+    return this.#sketched.drawn;
   }
 
   /** Changes the document and saves it. `words` say what was done, for the history. */
@@ -165,42 +146,9 @@ export class Project {
     this.#pending = { version: this.version, revision: this.revision, document, words: said };
     this.#keep();
     this.build.drop();
-    void this.#sketch(document);
+    void this.#sketched.draw(document);
     if (this.keeping === "stale") this.waiting = document;
     else if (this.keeping !== "gone") void this.#send();
-  }
-
-  /** Draws a change at once, from coarse solids; only what looks otherwise is drawn anew. */
-  async #sketch(document: Document): Promise<void> {
-    this.#sketchAbort?.abort();
-    const abort = (this.#sketchAbort = new AbortController());
-    const late = setTimeout(() => abort.abort(), SKETCH_MS);
-    try {
-      const drawn = await server.sketch(document, abort.signal);
-      if (!drawn || document !== this.document || document === this.#solidsOf) return;
-      this.#keysOf.set(document, new Map(drawn.parts.map((part) => [part.name, part.key])));
-      this.sketch = this.#withSketch(drawn);
-    } catch {
-      // the report draws it a little later
-    } finally {
-      clearTimeout(late);
-    }
-  }
-
-  #withSketch(drawn: SketchView): Report {
-    const parts = new Map(drawn.parts.map((part) => [part.name, part]));
-    const fits = new Map(drawn.fits.map((fit) => [fit.name, fit]));
-    return {
-      ...this.report,
-      parts: this.report.parts.map((part) => {
-        const coarse = parts.get(part.name);
-        const same = !coarse || (part.key && this.#drawn.get(part.name) === coarse.key);
-        if (same) return part;
-        const steps = part.steps.map((step) => ({ ...step, held: coarse.held[step.id] ?? [] }));
-        return { ...part, ...coarse, steps };
-      }),
-      fits: this.report.fits.map((fit) => ({ ...fit, pose: fits.get(fit.name)?.pose ?? fit.pose })),
-    };
   }
 
   /** Shows what a change would come to without keeping it. The newest call wins. */
@@ -364,7 +312,7 @@ export class Project {
     this.#taken(kept);
     const words = kept.undo ?? kept.redo ?? "changed";
     this.elsewhere = words;
-    void this.#sketch(this.document);
+    void this.#sketched.draw(this.document);
     void this.#build(`elsewhere: ${words}`);
   }
 
@@ -387,7 +335,7 @@ export class Project {
         this.#others.kept(kept.version);
         this.document = kept.document ?? this.document;
         this.#taken(kept);
-        void this.#sketch(this.document);
+        void this.#sketched.draw(this.document);
         void this.#build(`${word}: ${said}`);
       } catch (problem) {
         this.#fail(problem);
@@ -484,17 +432,14 @@ export class Project {
     const { document, version, revision } = this;
     await this.build.run(this.id, version, this.#told, {
       solids: (report) => {
-        this.#solidsOf = document;
         // opened, there is nothing older to be read meanwhile
-        if (this.proved) this.sketch = report;
-        else this.report = report;
+        this.#sketched.built(document, this.proved ? report : null);
+        if (!this.proved) this.report = report;
       },
       proved: (report, consequences) => {
         this.report = report;
         this.proved = true;
-        this.sketch = null;
-        this.#solidsOf = document;
-        this.#drawn = this.#keysOf.get(document) ?? new Map();
+        this.#sketched.proved(document);
         this.trial = null;
         if (words) this.followed = { words, list: consequences };
         this.#told = revision;
@@ -528,19 +473,13 @@ export class Project {
     this.report = opened.report;
     this.proved = opened.proved;
     this.#told = opened.revision;
-    this.sketch = null;
+    this.#sketched.forget();
     this.build.unbuilt = opened.unbuilt ?? "";
-    this.#drawn = new Map();
     this.trial = null;
     this.#taken(opened);
   }
 
   #keep(): void {
-    try {
-      if (this.#pending) localStorage.setItem(this.#key, JSON.stringify(this.#pending));
-      else localStorage.removeItem(this.#key);
-    } catch {
-      // the browser's own room is full: it is still here, and sent as long as this page is open
-    }
+    this.#unsent.keep(this.#pending);
   }
 }

@@ -1,0 +1,79 @@
+/** What is drawn of a change at once, from coarse solids, until its own are there. */
+import { server, type Document, type Report, type SketchView } from "../api/client";
+
+/** A sketch that takes longer does not hold back the keeping. */
+const SKETCH_MS = 600;
+
+/** What is sketched onto: the newest document, and the last report. */
+interface Shown {
+  readonly document: Document;
+  readonly report: Report;
+}
+
+export class Sketch {
+  drawn = $state.raw<Report | null>(null);
+
+  #abort: AbortController | null = null;
+  /** Keys of the coarse solids of a document, and of the one the report is about. */
+  #keysOf = new WeakMap<Document, Map<string, string>>();
+  #reported = new Map<string, string>();
+  /** The document whose own solids are drawn. */
+  #solidsOf: Document | null = null;
+  readonly #shown: () => Shown;
+
+  constructor(shown: () => Shown) {
+    this.#shown = shown;
+  }
+
+  /** Draws a change; only what looks otherwise is drawn anew. */
+  async draw(document: Document): Promise<void> {
+    this.#abort?.abort();
+    const abort = (this.#abort = new AbortController());
+    const late = setTimeout(() => abort.abort(), SKETCH_MS);
+    try {
+      const drawn = await server.sketch(document, abort.signal);
+      if (!drawn || document !== this.#shown().document || document === this.#solidsOf) return;
+      this.#keysOf.set(document, new Map(drawn.parts.map((part) => [part.name, part.key])));
+      this.drawn = this.#onto(this.#shown().report, drawn);
+    } catch {
+      // the report draws it a little later
+    } finally {
+      clearTimeout(late);
+    }
+  }
+
+  /** A document's own solids are there; drawn by these, where there is a report to read meanwhile. */
+  built(document: Document, by: Report | null): void {
+    this.#solidsOf = document;
+    if (by) this.drawn = by;
+  }
+
+  /** The report is about a document now: nothing is sketched. */
+  proved(document: Document): void {
+    this.#solidsOf = document;
+    this.#reported = this.#keysOf.get(document) ?? new Map();
+    this.drawn = null;
+  }
+
+  /** Another document was opened. */
+  forget(): void {
+    this.drawn = null;
+    this.#reported = new Map();
+  }
+
+  #onto(report: Report, drawn: SketchView): Report {
+    const parts = new Map(drawn.parts.map((part) => [part.name, part]));
+    const fits = new Map(drawn.fits.map((fit) => [fit.name, fit]));
+    return {
+      ...report,
+      parts: report.parts.map((part) => {
+        const coarse = parts.get(part.name);
+        const same = !coarse || (part.key && this.#reported.get(part.name) === coarse.key);
+        if (same) return part;
+        const steps = part.steps.map((step) => ({ ...step, held: coarse.held[step.id] ?? [] }));
+        return { ...part, ...coarse, steps };
+      }),
+      fits: report.fits.map((fit) => ({ ...fit, pose: fits.get(fit.name)?.pose ?? fit.pose })),
+    };
+  }
+}

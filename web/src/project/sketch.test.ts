@@ -1,0 +1,83 @@
+// @vitest-environment jsdom
+/** What is drawn at once of a change: whose it is, and when it gives way. */
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import type { Document, Report, SketchView } from "../api/client";
+import { made, report } from "../testing/made";
+import { Workshop } from "../testing/workshop";
+import { Sketch } from "./sketch.svelte";
+
+type Part = Report["parts"][number];
+type Coarse = SketchView["parts"][number];
+const part = (key: string) => ({ name: "lid", key, steps: [] }) as Partial<Part> as Part;
+const coarse = (key: string) =>
+  ({ name: "lid", key, faces: [], held: {} }) as Partial<Coarse> as Coarse;
+
+let workshop: Workshop;
+let shown: { document: Document; report: Report };
+let sketch: Sketch;
+const changed = () => (shown.document = made({ notes: String(Math.random()) }));
+const key = () => sketch.drawn?.parts[0]?.key;
+
+beforeEach(() => {
+  workshop = new Workshop();
+  vi.stubGlobal("fetch", workshop.fetch);
+  shown = { document: made(), report: report({ parts: [part("fine")] }) };
+  sketch = new Sketch(() => shown);
+  workshop.sketch = { parts: [coarse("coarse 1")], fits: [] };
+});
+afterEach(() => vi.unstubAllGlobals());
+
+test("a change is drawn from coarse solids until it is proved", async () => {
+  const document = changed();
+  await sketch.draw(document);
+  expect(key()).toBe("coarse 1");
+  sketch.proved(document);
+  expect(sketch.drawn).toBeNull();
+});
+
+test("a part that looks as it did when it was proved keeps its fine solid", async () => {
+  const document = changed();
+  await sketch.draw(document);
+  sketch.proved(document);
+  await sketch.draw(changed());
+  expect(key()).toBe("fine");
+  workshop.sketch = { parts: [coarse("coarse 2")], fits: [] };
+  await sketch.draw(changed());
+  expect(key()).toBe("coarse 2");
+});
+
+test("after another document was opened nothing is known of how it looked", async () => {
+  const document = changed();
+  await sketch.draw(document);
+  sketch.proved(document);
+  sketch.forget();
+  await sketch.draw(changed());
+  expect(key()).toBe("coarse 1");
+});
+
+test("a sketch of what is no longer the newest is not drawn", async () => {
+  const older = changed();
+  changed();
+  await sketch.draw(older);
+  expect(sketch.drawn).toBeNull();
+});
+
+test("a sketch that comes after the document's own solids is not drawn over them", async () => {
+  const document = changed();
+  const own = report({ parts: [part("its own")] });
+  sketch.built(document, own);
+  await sketch.draw(document);
+  expect(key()).toBe("its own");
+});
+
+test("where there is nothing to read meanwhile its solids are the report's", async () => {
+  sketch.built(shown.document, null);
+  expect(sketch.drawn).toBeNull();
+});
+
+test("a workshop that cannot sketch leaves what is drawn", async () => {
+  await sketch.draw(changed());
+  workshop.fail(/sketch/, "silence");
+  await sketch.draw(changed());
+  expect(key()).toBe("coarse 1");
+});
