@@ -2,7 +2,7 @@
   import { size, type Units } from "../project/units";
   import Choose from "../ui/Choose.svelte";
   import Range from "../ui/Range.svelte";
-  import type { CutFrom } from "./scene";
+  import type { CutFrom } from "./cut";
 
   let {
     cut,

@@ -28,7 +28,8 @@
   import MovingHandle from "./MovingHandle.svelte";
   import { pointing } from "./pointing.svelte";
   import Unrolled from "./Unrolled.svelte";
-  import { StageScene, type CutFrom, type Label, type Read, type Touch, type View } from "./scene";
+  import type { CutFrom } from "./cut";
+  import { StageScene, type Label, type Read, type Touch, type View } from "./scene";
 
   let {
     project,

@@ -4,15 +4,14 @@ import {
   Color,
   DirectionalLight,
   HemisphereLight,
-  Plane,
   Scene,
   Vector3,
   WebGLRenderer,
 } from "three";
 import type { MarksView, Report } from "../api/client";
-import { acrossAt } from "./acrossCut";
 import { chainOf, facesAround, lengthOf, type Borders } from "./chains";
-import { cornersOf, Eye, type OnCanvas } from "./eye";
+import { Cut, type CutFrom } from "./cut";
+import { Eye, type OnCanvas } from "./eye";
 import { fetchMarks } from "./hatching";
 import { fetchMesh } from "./packed";
 import { placeParts, poseMatrix, shownAs, type Moved, type Placed } from "./placing";
@@ -23,15 +22,6 @@ import { Turntable, WORDS } from "./turntable";
 /** As many corners of a part are looked at where it is taken hold of. */
 const GRIPS = 1500;
 export type View = "whole" | "cut" | "apart" | "checked";
-/** Which way the cutting plane looks: from the front, from the right, from above. */
-export type CutFrom = "front" | "right" | "above" | "face" | "eye";
-
-/** The way along which a cut is measured, and whether what lies before it there is kept. */
-const CUT_WAYS = {
-  front: { way: new Vector3(0, 1, 0), keeps: 1 },
-  right: { way: new Vector3(1, 0, 0), keeps: -1 },
-  above: { way: new Vector3(0, 0, 1), keeps: -1 },
-};
 
 export interface Label {
   text: string;
@@ -104,10 +94,8 @@ export class StageScene {
   #placed = new Map<string, Placed>();
   #moved: Moved | null = null;
   #report: Report | null = null;
-  #plane = new Plane(new Vector3(0, 1, 0), 0);
+  #cut = new Cut();
   #view: View = "whole";
-  #cutShare = 0.5;
-  #cutFrom: { way: Vector3; keeps: number } = CUT_WAYS.front;
   #marks: MarksView["parts"] = [];
   #sketch = false;
   #apartShare = 1;
@@ -154,7 +142,7 @@ export class StageScene {
     wanted.forEach((part, index) => {
       let solid = this.#solids.get(part.name);
       if (!solid) {
-        solid = new Solid(part.name, this.#solids.size + 1, [this.#plane]);
+        solid = new Solid(part.name, this.#solids.size + 1, [this.#cut.plane]);
         this.#solids.set(part.name, solid);
         this.#scene.add(solid.group, solid.cap);
       }
@@ -225,34 +213,29 @@ export class StageScene {
 
   /** How far the cut has moved through, or the parts have moved apart: 0 to 1. */
   set share(share: number) {
-    if (this.#view === "cut") this.#cutShare = share;
+    if (this.#view === "cut") this.#cut.share = share;
     else this.#apartShare = share;
     this.#arrange();
   }
 
   get share(): number {
-    return this.#view === "cut" ? this.#cutShare : this.#apartShare;
+    return this.#view === "cut" ? this.#cut.share : this.#apartShare;
   }
 
   /** From where the cut is seen: a side, the face that was pressed, or where the eye stands now. */
   cutSeen(from: CutFrom, face: Touch | null): void {
-    if (from === "eye") {
-      this.#cutFrom = { way: this.eye.way, keeps: -1 };
-    } else if (from === "face") {
+    if (from === "eye") this.#cut.along(this.eye.way);
+    else if (from === "face") {
       const solid = face && this.#solids.get(face.part);
       if (!solid) return;
-      const way = new Vector3(...face.normal).transformDirection(solid.group.matrix);
-      this.#cutFrom = { way, keeps: -1 };
-    } else this.#cutFrom = CUT_WAYS[from];
+      this.#cut.along(new Vector3(...face.normal).transformDirection(solid.group.matrix));
+    } else this.#cut.from(from);
     this.#arrange();
   }
 
   /** Where the cut lies along its axis, mm, and between which ends it can move. */
   get cutAt(): { at: number; low: number; high: number } {
-    const { way } = this.#cutFrom;
-    const along = cornersOf(this.#bounds).map((corner) => corner.dot(way));
-    const [low, high] = [Math.min(...along), Math.max(...along)];
-    return { at: low + (high - low) * this.#cutShare, low, high };
+    return this.#cut.at(this.#bounds);
   }
 
   /** Hatches what the checks found; fetches what is not here yet. */
@@ -277,17 +260,10 @@ export class StageScene {
 
   /** Sizes of the cut at a pressed point, and the point itself; none where nothing is cut. */
   readCut(x: number, y: number): Read[] {
-    const point = this.eye.ray({ x, y }).ray.intersectPlane(this.#plane, new Vector3());
+    const point = this.eye.ray({ x, y }).ray.intersectPlane(this.#cut.plane, new Vector3());
     if (this.#view !== "cut" || !point) return [];
-    // a hair behind the plane, so that faces lying in it do not count twice
-    const inside = point.clone().addScaledVector(this.#plane.normal, 1e-3);
-    const meshes = [...this.#solids.values()].map((solid) => solid.mesh);
-    const { normal } = this.#plane;
-    // two ways in the plane: level, and square to it
-    const level = new Vector3(0, 0, 1).cross(normal);
-    if (level.length() < 1e-6) level.set(1, 0, 0);
-    level.normalize();
-    return acrossAt(meshes, inside, level, normal.clone().cross(level)).map((one) => {
+    const meshes = this.#seen().map((solid) => solid.mesh);
+    return this.#cut.across(meshes, point).map((one) => {
       const a = this.eye.onCanvas(one.start);
       const b = this.eye.onCanvas(one.end);
       return { x0: a.x, y0: a.y, x1: b.x, y1: b.y, mm: one.mm, what: one.what };
@@ -369,10 +345,8 @@ export class StageScene {
     const radius = Math.hypot(size.x, size.y) * 0.62;
     this.#table.place(middle.x, middle.y, whole.min.z, radius);
     // What lies before the cut, as seen from where it is looked at, is taken away.
-    const { way, keeps } = this.#cutFrom;
-    this.#plane.normal.copy(way).multiplyScalar(keeps);
-    this.#plane.constant = -keeps * this.cutAt.at - 1e-4;
-    for (const solid of this.#solids.values()) solid.placeCap(this.#plane, radius * 3);
+    this.#cut.place(whole);
+    for (const solid of this.#solids.values()) solid.placeCap(this.#cut.plane, radius * 3);
     // what has grown out of view, or shrunk past all measure, is brought into view again from the
     // same side; who has come nearer by hand is left where he is
     const lost = this.eye.shareOf(size) < 0.4 || this.eye.outOfView(whole);
@@ -408,14 +382,18 @@ export class StageScene {
     this.draw();
   }
 
+  /** The solids that are not hidden. */
+  #seen(): Solid[] {
+    return [...this.#solids.values()].filter((solid) => !this.#hidden.has(solid.name));
+  }
+
   /** What lies under a point of the canvas. */
   touch(x: number, y: number): Touch | null {
     const ray = this.eye.ray({ x, y });
-    const meshes = [...this.#solids.values()]
-      .filter((solid) => !this.#hidden.has(solid.name) && !this.#faint.has(solid.name))
+    const meshes = this.#seen()
+      .filter((solid) => !this.#faint.has(solid.name))
       .map((solid) => solid.mesh);
-    const cutAway = (point: Vector3) =>
-      this.#view === "cut" && this.#plane.distanceToPoint(point) < 0;
+    const cutAway = (point: Vector3) => this.#view === "cut" && this.#cut.hides(point);
     const hit = ray.intersectObjects(meshes, false).find((found) => !cutAway(found.point));
     if (!hit || hit.faceIndex == null) return null;
     const solid = [...this.#solids.values()].find((one) => one.mesh === hit.object)!;
