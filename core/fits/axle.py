@@ -229,6 +229,7 @@ class BearingSeat(FitKind):
     inner = "b"
     feel = "press"
     on_a = True
+    over_holes = True
     bought_b = True
     fields = (
         Field("number", "choice", "bearing", "608", tuple(BEARINGS)),

@@ -288,6 +288,7 @@ class FitKind(ABC):
     makes_b: ClassVar[bool] = True  # it can make the whole of part b
     unrolls: ClassVar[bool] = False  # it has a track that is drawn on the unrolled cylinder
     bought_b: ClassVar[bool] = False  # part b is a bought thing
+    over_holes: ClassVar[bool] = False  # it begins over a hole that is there, round the same axis
     begins_on: ClassVar[Literal["top", "side"]] = "top"  # which faces it begins on
     bears_load: ClassVar[bool] = False  # what someone relies on may hang on it
 

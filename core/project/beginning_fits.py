@@ -138,7 +138,7 @@ def _faces_of(
         rooms.append(room)
         if not (part and stands):
             places.append(Place(on=chosen) if stands and not part and chosen else None)
-        elif chosen or room is None:
+        elif room is None:
             places.append(Place(on=chosen or _any_place(solution.parts[part].state)))
         else:
             aside = {"x": room.at[0], "y": room.at[1]} if any(room.at) else {}
@@ -161,8 +161,9 @@ def _room(state: PartState, chosen: str, spec: FitKind) -> Room | None:
     if state.body is None:
         return None
     if chosen:
-        return room_on(state, chosen)
-    return (side_face(state) if spec.begins_on == "side" else None) or outer_face(state)
+        return room_on(state, chosen, over_holes=spec.over_holes)
+    side = side_face(state) if spec.begins_on == "side" else None
+    return side or outer_face(state, spec.over_holes)
 
 
 def _any_place(state: PartState) -> str:

@@ -25,6 +25,7 @@ ENOUGH = 0.25  # of the largest circle on a face: room enough round its middle t
 LEANS = 0.02  # sine of the lean up to which a face still stands upright
 NEAR = 1e-9  # share of a triangle by which a point on its edge may lie outside
 UPWARDS = 1 / 3  # of the roomiest face's radius: enough for one that looks upwards to be taken
+SMALL = 0.4  # of the largest circle's radius: a hole that something may begin over
 COARSE_MM = 0.05  # how finely the middle of a face is sought
 
 
@@ -49,13 +50,21 @@ class Room:
     thick: float = 0.0
 
 
-def room_on(state: PartState, place: str, mesh: TriangleMesh | None = None) -> Room | None:
-    """The room on a named face; None where nothing is left of it or it is not flat."""
+def room_on(
+    state: PartState, place: str, mesh: TriangleMesh | None = None, over_holes: bool = False
+) -> Room | None:
+    """The room on a named face; None where nothing is left of it or it is not flat.
+
+    Args:
+        over_holes: as if small holes in it were not there.
+    """
     mesh = mesh or triangle_mesh(state.solid())
     feature, frame = state.place(place)
     shape = left_of_face(mesh, feature.step, place.rpartition(".")[2], frame)
     if shape is None:
         return None
+    if over_holes:
+        shape = _without_small_holes(shape)
     here = shapely.Point(0.0, 0.0)
     circle = shapely.maximum_inscribed_circle(shape, tolerance=COARSE_MM)
     centre, radius = shapely.Point(circle.coords[0]), float(circle.length)
@@ -67,8 +76,17 @@ def room_on(state: PartState, place: str, mesh: TriangleMesh | None = None) -> R
     free = own if at == (0.0, 0.0) else radius
     return Room(
         place, frame, at, free, float(-heights.min()), high_x - low_x, high_y - low_y,
-        float(heights.max()), _thickness(mesh, heights, frame, at),
+        float(heights.max()),
+        _thickness(mesh, heights, frame, at) or (float(-heights.min()) if over_holes else 0.0),
     )  # fmt: skip
+
+
+def _without_small_holes(shape: shapely.Polygon) -> shapely.Polygon:
+    """A face without the holes that are small for the circle that would lie on it without them."""
+    circle = shapely.maximum_inscribed_circle(shapely.Polygon(shape.exterior))
+    small = SMALL * float(circle.length)
+    left = [one for one in shape.interiors if shapely.minimum_bounding_radius(one) > small]
+    return shapely.Polygon(shape.exterior, left)
 
 
 def _thickness(
@@ -145,9 +163,12 @@ def free_face(state: PartState, up: tuple[float, float, float] = (0.0, 0.0, 1.0)
     return best
 
 
-def outer_face(state: PartState) -> Room | None:
+def outer_face(state: PartState, over_holes: bool = False) -> Room | None:
     """The roomiest flat face that nothing of the part stands above: one that looks upwards where it
     has about as much room as any; None where there is none.
+
+    Args:
+        over_holes: as if small holes in a face were not there.
 
     >>> from core.project.solve import solve
     >>> from core.project.starters import begun
@@ -165,7 +186,7 @@ def outer_face(state: PartState) -> Room | None:
     ]
     rooms = []
     for step, name in sorted(named, key=lambda one: one not in mesh.faces):
-        room = room_on(state, f"{step}.{name}", mesh)
+        room = room_on(state, f"{step}.{name}", mesh, over_holes)
         if room and room.rises <= IN_PLANE_MM:
             rooms.append(room)
     # of equal ones the first: one that the solid names so itself

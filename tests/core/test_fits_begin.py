@@ -284,3 +284,22 @@ def test_nothing_stands_above_the_face_a_fit_begins_on() -> None:
     room = outer_face(solved({"name": "a", "steps": stepped}).parts["a"].state)
     assert room and room.place == "post.top"
     assert outer_face(solved(part("empty")).parts["empty"].state) is None
+
+
+@pytest.mark.parametrize("pressed", ["", "body.top"])
+def test_a_bearing_begins_round_the_hole_that_its_shaft_goes_through(pressed: str) -> None:
+    plate = step("body", "extrude", rectangle("50", "40"), height="12")
+    hole = step("bore", "hole", on="body.top", diameter="9")
+    made, _ = begin_fit(solved(part("a", plate, hole)), "bearing seat", 0, ("a", ""), (pressed, ""))
+    (fit,) = made.fits
+    assert fit.place_a and (fit.place_a.on, fit.place_a.x, fit.place_a.y) == ("body.top", "", "")
+    assert "number" not in fit.fields  # the usual one: 22 mm across
+    assert stops(made) == []
+
+
+def test_on_a_chosen_face_a_fit_begins_beside_its_hole_too() -> None:
+    made, _ = begin_fit(
+        solved({"name": "a", "steps": BODIES["holed"]}), "plug", 0, ("a", ""), ("body.top", "")
+    )
+    assert made.fits[0].place_a.x != ""  # type: ignore[union-attr]
+    assert stops(made) == []
