@@ -137,7 +137,7 @@ def _faces_of(
         room = _room(solution.parts[part].state, chosen, spec) if part and stands else None
         rooms.append(room)
         if not (part and stands):
-            places.append(Place(on=chosen) if stands and not part and chosen else None)
+            places.append(None)
         elif room is None:
             places.append(Place(on=chosen or _any_place(solution.parts[part].state)))
         else:
