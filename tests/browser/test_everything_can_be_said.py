@@ -22,7 +22,7 @@ from core.project.solve import solve
 from core.steps import OUTLINES, STEPS, Field
 from core.steps.field import applies, filled
 from scripts.step_samples import FISH, SAMPLES, block, document, step
-from tests.browser.making import kept
+from tests.browser.making import empty_page, kept, path
 from tests.browser.walker import Walker
 from tests.covering import covering, drawn_as
 
@@ -289,3 +289,25 @@ def test_every_field_of_a_fit(bare_walker: Walker, kind: str) -> None:
     said = Said(bare_walker, project, "main", "more that can be set")
     said.group(f"fits.{name}.fields", spec.fields, dict(data["fits"][0]["fields"]))
     said.check()
+
+
+def test_a_list_that_could_not_be_asked_for_says_so_and_is_asked_for_again(
+    bare_walker: Walker,
+) -> None:
+    walker = bare_walker
+    empty_page(walker)
+    walker.step("plate")
+    hole = walker.step("hole")
+    walker.settled()
+    walker.more(hole)
+    walker.expect("ERR_BLOCKED_BY_CLIENT")
+    walker.driver.execute_cdp_cmd("Network.enable", {})
+    walker.driver.execute_cdp_cmd("Network.setBlockedURLs", {"urls": ["*/api/options"]})
+    across = f'button[data-path="{path(hole, "place.x_from")}"]'
+    walker.click(across)
+    walker.see("the workshop does not answer", "[role=listbox]")
+    walker.driver.execute_cdp_cmd("Network.setBlockedURLs", {"urls": []})
+    walker.keys(Keys.ESCAPE)
+    walker.until(lambda: not walker.all("[role=listbox]"), "the list stays open")
+    walker.choose(across, "from the left edge")
+    walker.built()

@@ -44,7 +44,9 @@
     if (!field.more) return [];
     const of = project.document;
     if (asked?.of !== of) {
-      const found = await asking.run(() => server.options(of, field.path));
+      const look = () => asking.run(() => server.options(of, field.path));
+      // what was dropped for something newer is asked for once more
+      const found = (await look()) ?? (await look());
       if (found) asked = { ...found, of };
     }
     return asked?.beside ?? [];
@@ -111,6 +113,7 @@
     {dirty}
     invalid={Boolean(field.error)}
     coming={asking.busy}
+    trouble={asking.trouble}
     onopen={() => void ask()}
     onset={(next) => set(next)}
   />{:else}<NumberField
