@@ -39,10 +39,12 @@ if (spot && !spot.free) {
   spot = look();
 }
 if (!spot?.free) return spot;
-// the page may move before the press comes
+// the page may move before the press comes: what was drawn anew meanwhile is met by its like
 window.pressedIt = null;
+const path = one.dataset.path;
 addEventListener("pointerdown", (event) => {
-  window.pressedIt = one.contains(event.target) || !one.isConnected;
+  const met = event.target.closest?.("[data-path]")?.dataset.path;
+  window.pressedIt = one.contains(event.target) || (!one.isConnected && (!path || met === path));
 }, {capture: true, once: true});
 return spot;
 """
