@@ -113,7 +113,6 @@
     {dirty}
     invalid={Boolean(field.error)}
     coming={asking.busy}
-    trouble={asking.trouble}
     onopen={() => void ask()}
     onset={(next) => set(next)}
   />{:else}<NumberField

@@ -15,7 +15,6 @@
     invalid = false,
     wide = false,
     coming = false,
-    trouble = "",
     onopen,
     onset,
   }: {
@@ -29,8 +28,6 @@
     wide?: boolean;
     /** More is on its way. */
     coming?: boolean;
-    /** Why there is no more, where it could not be asked for; opened again, it is asked again. */
-    trouble?: string;
     /** The list is opened; what it holds may come then. */
     onopen?: () => void;
     onset: (value: T) => void;
@@ -74,12 +71,12 @@
             >{item.label}</Select.Item
           >
         {/each}
-        {#if coming || trouble}
-          {@const said = coming ? "looking …" : trouble}
-          <Select.Item value="coming" label={said} disabled class="px-2 py-1 text-small text-soft"
-            >{said}</Select.Item
-          >
-        {/if}
+        {#if coming}<Select.Item
+            value="coming"
+            label="looking …"
+            disabled
+            class="px-2 py-1 text-small text-soft">looking …</Select.Item
+          >{/if}
       </Select.Viewport>
     </Select.Content>
   </Select.Portal>
