@@ -148,16 +148,9 @@ def free_face(state: PartState, up: tuple[float, float, float] = (0.0, 0.0, 1.0)
     if state.body is None:
         return None
     mesh = triangle_mesh(state.solid())
-    named = [
-        (feature.step, name)
-        for feature in state.features.values()
-        for name, frame in feature.places.items()
-        if not (name in feature.curved or name.endswith(OF_CUTTER) or _along(frame, up) < FLAT)
-    ]
     best: Room | None = None
-    # a face that the solid names so itself goes before one that only lies in the same plane
-    for step, name in sorted(named, key=lambda one: one not in mesh.faces):
-        room = room_on(state, f"{step}.{name}", mesh)
+    for place, frame in _flat_places(state, mesh):
+        room = room_on(state, place, mesh) if _along(frame, up) >= FLAT else None
         if room and (best is None or room.radius > best.radius + COARSE_MM):
             best = room
     return best
@@ -178,17 +171,11 @@ def outer_face(state: PartState, over_holes: bool = False) -> Room | None:
     if state.body is None:
         return None
     mesh = triangle_mesh(state.solid())
-    named = [
-        (feature.step, name)
-        for feature in state.features.values()
-        for name in feature.places
-        if not (name in feature.curved or name.endswith(OF_CUTTER))
+    rooms = [
+        room
+        for place, _ in _flat_places(state, mesh)
+        if (room := room_on(state, place, mesh, over_holes)) and room.rises <= IN_PLANE_MM
     ]
-    rooms = []
-    for step, name in sorted(named, key=lambda one: one not in mesh.faces):
-        room = room_on(state, f"{step}.{name}", mesh, over_holes)
-        if room and room.rises <= IN_PLANE_MM:
-            rooms.append(room)
     # of equal ones the first: one that the solid names so itself
     roomiest = max(rooms, key=lambda one: round(one.radius / COARSE_MM), default=None)
     if roomiest is None:
@@ -199,6 +186,19 @@ def outer_face(state: PartState, over_holes: bool = False) -> Room | None:
         if one.frame.z_axis[2] >= FLAT and one.radius >= UPWARDS * roomiest.radius
     ]
     return max(up, key=lambda one: round(one.radius / COARSE_MM), default=roomiest)
+
+
+def _flat_places(state: PartState, mesh: TriangleMesh) -> list[tuple[str, Frame]]:
+    """Every place on a flat face, as ``step.name``, and its frame; a face that the solid names so
+    itself goes before one that only lies in the same plane."""
+    named = [
+        (feature.step, name, frame)
+        for feature in state.features.values()
+        for name, frame in feature.places.items()
+        if not (name in feature.curved or name.endswith(OF_CUTTER))
+    ]
+    named.sort(key=lambda one: one[:2] not in mesh.faces)
+    return [(f"{step}.{name}", frame) for step, name, frame in named]
 
 
 def _along(frame: Frame, up: tuple[float, float, float]) -> float:

@@ -90,16 +90,6 @@ const look = () => {
 };
 look();
 """
-# a list that has closed gives the cursor back to what opened it, a moment after it is gone: what is
-# pressed before would lose it again
-CURSOR_BACK = """
-const done = arguments[0], until = Date.now() + 300;
-const look = () => {
-  if (document.activeElement === document.body && Date.now() < until) setTimeout(look, 20);
-  else requestAnimationFrame(() => requestAnimationFrame(() => done(true)));
-};
-look();
-"""
 ALL = "return [...document.querySelectorAll(arguments[0])]"
 STEPS = "return [...document.querySelectorAll('[data-step]')].map((one) => one.dataset.step)"
 # the first of some places on the stage at which what is pressed is so called
@@ -325,7 +315,6 @@ class Walker:
         if several:
             self.keys(Keys.ESCAPE)
         self.until(lambda: not self.all("[role=listbox]"), "the list stays open")
-        self.driver.execute_async_script(CURSOR_BACK)
 
     def _option(self, words: str) -> WebElement:
         """The entry of an open list that is so called, else the first that says so."""

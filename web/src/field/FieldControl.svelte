@@ -44,9 +44,7 @@
     if (!field.more) return [];
     const of = project.document;
     if (asked?.of !== of) {
-      const look = () => asking.run(() => server.options(of, field.path));
-      // what was dropped for something newer is asked for once more
-      const found = (await look()) ?? (await look());
+      const found = await asking.run(() => server.options(of, field.path));
       if (found) asked = { ...found, of };
     }
     return asked?.beside ?? [];
