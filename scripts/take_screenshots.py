@@ -92,9 +92,13 @@ def placing(walker: Walker) -> None:
     part = walker.one('[data-part][aria-pressed="true"]').get_attribute("data-part")
     place = f"parts.{part}.steps.{hole}.place"
     walker.more(hole)
+    # what is set goes into the sentence with its proof, and moves what stands below
     walker.choose(f'button[data-path="{place}.x_from"]', "edge")
+    walker.settled()
     walker.type(f"{place}.x", "14")
+    walker.settled()
     walker.choose(f'button[data-path="{place}.y_from"]', "edge")
+    walker.settled()
     walker.type(f"{place}.y", "12")
     walker.settled()
     walker.press_on("top of ")

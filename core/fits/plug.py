@@ -40,7 +40,7 @@ from core.steps.fields import Fields
 from core.steps.state import PartState
 
 HEADROOM_MM = 0.4
-FLOOR_MM = 0.8  # at least left under a socket
+FLOOR_MM = 1.0  # at least left under a socket: two lines of a usual nozzle
 FORMS = ("round", "hexagonal", "square", "D")
 
 

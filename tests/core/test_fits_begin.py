@@ -232,7 +232,8 @@ def test_a_socket_leaves_a_floor() -> None:
         depth = float(fields["depth"].removesuffix(" mm"))
         socket = solve(begun_on("plug", body)).parts["a"].state.solid().solid
         assert socket.genus() == 0  # not cut through
-        assert 0.5 < depth <= thick - 0.4 - 0.8
+        assert 0.5 < depth <= thick - 0.4 - 1.0
+        assert [one for one in to_look_at(begun_on("plug", body)) if "wall" in one] == []
 
 
 def test_a_fit_begins_beside_what_is_in_the_middle_of_the_face() -> None:
@@ -258,7 +259,7 @@ def test_sizes_that_are_the_usual_ones_are_left_alone_and_others_told_in_the_uni
     solution = solve(document({"name": "a", "steps": inch}, units="in"))
     made, _ = begin_fit(solution, "plug", 0, ("a", ""))
     assert all(text.endswith(" in") for text in made.fits[0].fields.values())
-    assert stops(made) == []
+    assert to_look_at(made) == []
 
 
 def test_how_thick_a_part_is_below_a_face() -> None:
