@@ -7,17 +7,23 @@ from __future__ import annotations
 
 from django.db import transaction
 
+from core.errors import CoreError
 from workshop import builders, keeping
 from workshop.models import Picture, Project
 from workshop.reports import drawn_picture
 
 
 def newest(project: Project, aside: bool) -> Picture | None:
-    """The newest picture there is; drawn now where none is and nobody draws aside."""
+    """The newest picture there is; drawn now where none is and nobody draws aside. What cannot be
+    drawn, or was given up, leaves the picture there was.
+    """
     found = Picture.objects.filter(project=project).first()
     if aside or (found and found.version == project.version):
         return found
-    return draw(project)
+    try:
+        return draw(project)
+    except (CoreError, builders.Halted):
+        return found
 
 
 def draw(project: Project, aside: bool = True) -> Picture | None:

@@ -21,6 +21,7 @@ from core.project.starters import NAMES, begun
 from core.report import picture
 from tests.core.building import circle, document, part, rectangle, step
 from workshop import keeping, pictures, shelving
+from workshop.builders import Limited
 from workshop.models import Picture, Project, Revision
 
 pytestmark = pytest.mark.django_db
@@ -242,6 +243,22 @@ def test_a_project_gone_while_it_is_drawn_leaves_no_picture(
     monkeypatch.setattr(pictures.builders, "ask", drawn_too_late)
     assert pictures.draw(one) is None
     assert not Picture.objects.exists()
+
+
+@pytest.mark.parametrize("why", [pictures.builders.Halted(), Limited("too large")])
+def test_a_picture_given_up_leaves_the_one_there_was(
+    client: Client, monkeypatch: pytest.MonkeyPatch, why: Exception
+) -> None:
+    one, bare = project("Wheel on an axle"), project("Knob on a D-shaft")
+    before = client.get(f"/api/projects/{one.id}/picture").content
+    keeping.save(one.id, 1, begun("jar"), "other")
+
+    def given_up(*asked: object, **how: object) -> bytes:
+        raise why
+
+    monkeypatch.setattr(pictures.builders, "ask", given_up)
+    assert client.get(f"/api/projects/{one.id}/picture").content == before
+    assert client.get(f"/api/projects/{bare.id}/picture").status_code == 204
 
 
 def test_a_block_is_drawn_where_its_corners_fall() -> None:
