@@ -120,8 +120,13 @@ def _made_ready() -> None:
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings")
     django.setup()
     # what is loaded when it is first wanted is there for all builders
+    import igl  # noqa: F401
     import scipy.interpolate
-    import scipy.optimize  # noqa: F401
+    import scipy.ndimage
+    import scipy.optimize
+    import scipy.sparse.csgraph
+    import scipy.spatial.transform
+    import scipy.special  # noqa: F401
     import trimesh  # noqa: F401
 
     import workshop.reports  # noqa: F401

@@ -6,9 +6,9 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import TypeVar
 
-import igl
 import numpy as np
 
+from core import libigl
 from core.checks.finished import mesh_of
 from core.checks.kept import SHARES, Kept, Later, as_asked
 from core.checks.moving import Tried, first_touching, tried_along
@@ -185,7 +185,7 @@ def _broken(state: PartState, mesh: TriangleMesh, face: FaceSet) -> WallFound | 
         return WallFound(0.0, _triple(points[len(points) // 2]))
     corners = np.ascontiguousarray(left.reshape(-1, 3))
     index = np.arange(len(corners), dtype=np.int64).reshape(-1, 3)
-    away = igl.point_mesh_squared_distance(points, corners, index)[0]
+    away = libigl.point_mesh_squared_distance(points, corners, index)[0]
     return WallFound(0.0, _triple(points[int(np.argmax(away))]))
 
 

@@ -10,9 +10,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
-import igl
 import numpy as np
 
+from core import libigl
 from core.checks.finished import mesh_of
 from core.errors import BuildError
 from core.project.assembly import assembled_poses
@@ -67,7 +67,7 @@ def _solid_between(solution: Solution, part: str, one: Thing, other: Thing) -> b
         if not len(begin):
             continue
         points = (begin + shares * (off * one.normal)).reshape(-1, 3)
-        inside = igl.fast_winding_number(mesh.vertices, mesh.triangles, points)
+        inside = libigl.fast_winding_number(mesh.vertices, mesh.triangles, points)
         if (inside.reshape(9, -1) > 0.5).all(axis=0).any():
             return True
     return False
@@ -77,7 +77,7 @@ def _away(points: np.ndarray, thing: Thing) -> np.ndarray:  # type: ignore[type-
     """How far points lie from a face, mm."""
     corners = thing.corners.reshape(-1, 3)
     triangles = np.arange(len(corners)).reshape(-1, 3)
-    squares: np.ndarray = igl.point_mesh_squared_distance(points, corners, triangles)[0]  # type: ignore[type-arg]
+    squares: np.ndarray = libigl.point_mesh_squared_distance(points, corners, triangles)[0]  # type: ignore[type-arg]
     return np.asarray(np.sqrt(squares))
 
 

@@ -10,10 +10,10 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-import igl
 import numpy as np
 from numpy.typing import NDArray
 
+from core import libigl
 from core.checks.finished import mesh_of
 from core.printing.as_printed import as_printed
 from core.printing.stand_in import StandIn
@@ -181,6 +181,6 @@ def _printed_gap(fit: FitResult, a: TriangleMesh, b: TriangleMesh) -> float:
             points, _, _ = spread_points(
                 TriangleMesh(own.vertices, own.triangles[chosen], own.face_index[chosen], own.faces)
             )
-            signed = igl.signed_distance(points, other.vertices, other.triangles)[0]
+            signed = libigl.signed_distance(points, other.vertices, other.triangles)[0]
             nearest.append(float(np.percentile(signed, QUARTER)))
     return min(nearest)

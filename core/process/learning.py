@@ -25,10 +25,9 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
+import scipy
 from numpy.polynomial.hermite_e import hermegauss
 from numpy.typing import NDArray
-from scipy.ndimage import gaussian_filter, gaussian_filter1d
-from scipy.special import log_ndtr, logsumexp, ndtr, ndtri
 
 from core.process.forecast import bias_mm
 from core.process.model import Errors, Process
@@ -137,13 +136,13 @@ def learn(
         sigma = max(prior.sigma * math.exp(SIGMA_SD * node), LEAST_SIGMA)
         for common, odds in SHARES.items() if share is None else ((share, 1.0),):
             known = grid.prior + grid.likelihood(prints, sigma, common, wrong)
-            evidence = float(logsumexp(known))
+            evidence = float(scipy.special.logsumexp(known))
             mean, spread = grid.moments(np.exp(known - evidence))
             logs.append(evidence + math.log(chance * odds))
             means.append(mean)
             spreads.append(spread)
             tried.append((sigma, common))
-    shares = np.exp(np.array(logs) - logsumexp(logs))
+    shares = np.exp(np.array(logs) - scipy.special.logsumexp(logs))
     mean = np.einsum("k,ki->i", shares, np.array(means))
     off = np.array(means) - mean
     covariance = np.einsum("k,kij->ij", shares, np.array(spreads)) + np.einsum(
@@ -223,7 +222,10 @@ class _Grid:
                 both = both + (0.0 if inner is None else inner[None])
                 top = float(both.max())
                 found += top + np.log(
-                    np.maximum(gaussian_filter(np.exp(both - top), blur, mode="nearest"), 1e-300)
+                    np.maximum(
+                        scipy.ndimage.gaussian_filter(np.exp(both - top), blur, mode="nearest"),
+                        1e-300,
+                    )
                 )
         return np.asarray(found + by_outer[:, None] + by_inner[None] + by_apart[self._apart_at])
 
@@ -246,7 +248,7 @@ def _blurred(logs: Array, by_steps: float) -> Array:
     if by_steps < LEAST_BLUR:
         return logs
     top = float(logs.max())
-    blurred = gaussian_filter1d(np.exp(logs - top), by_steps, mode="nearest")
+    blurred = scipy.ndimage.gaussian_filter1d(np.exp(logs - top), by_steps, mode="nearest")
     return np.asarray(top + np.log(np.maximum(blurred, 1e-300)))
 
 
@@ -295,8 +297,8 @@ def felt_log(mean: Array, low: Array, high: Array, sd: float) -> Array:
     # a far tail is taken from the other side, where it is not lost to rounding
     turned = a > 0
     a, b = np.where(turned, -b, a), np.where(turned, -a, b)
-    top = log_ndtr(b)
-    found = top + np.log1p(-np.exp(np.minimum(log_ndtr(a) - top, -1e-15)))
+    top = scipy.special.log_ndtr(b)
+    found = top + np.log1p(-np.exp(np.minimum(scipy.special.log_ndtr(a) - top, -1e-15)))
     return np.asarray(np.maximum(found, -700.0))
 
 
@@ -405,7 +407,9 @@ def settled(process: Process, seen: Sequence[tuple[Face | None, float]], repeats
         left = float(apart @ np.linalg.inv(precision) @ apart)
     if len(gaps):
         edges = np.array([-np.inf, *felt_edges(process), np.inf])
-        places = bias_mm(process) + math.sqrt(open_mm2) * ndtri((np.arange(9) + 0.5) / 9)
+        places = bias_mm(process) + math.sqrt(open_mm2) * scipy.special.ndtri(
+            (np.arange(9) + 0.5) / 9
+        )
         sd = math.sqrt(errors.sigma**2 - in_common)
         alone = [_information(gaps + bias, edges, sd) for bias in places]
         informed = [1 / (1 / max(found, 1e-9) + in_common) for found in alone]
@@ -416,6 +420,6 @@ def settled(process: Process, seen: Sequence[tuple[Face | None, float]], repeats
 def _information(means: NDArray[np.float64], edges: NDArray[np.float64], sigma: float) -> float:
     """The Fisher information of felt results about the bias, 1/mm²: Σ (dP/dµ)² / P."""
     at = (edges[None, :] - means[:, None]) / sigma
-    chances = np.diff(ndtr(at), axis=1)
+    chances = np.diff(scipy.special.ndtr(at), axis=1)
     slopes = -np.diff(np.exp(-(at**2) / 2), axis=1) / (sigma * math.sqrt(2 * math.pi))
     return float((slopes**2 / np.maximum(chances, 1e-9)).sum())

@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
+import scipy
 from numpy.typing import NDArray
-from scipy.spatial import ConvexHull
 
 
 @dataclass(frozen=True)
@@ -29,7 +29,7 @@ def check_bed(points: NDArray[np.float64], bed_mm: tuple[float, float, float]) -
     """
     height = float(np.ptp(points[:, 2]))
     flat = points[:, :2]
-    hull = flat[ConvexHull(flat).vertices]
+    hull = flat[scipy.spatial.ConvexHull(flat).vertices]
     best: tuple[float, float, tuple[float, float]] | None = None
     for turn in range(180):
         cos, sin = np.cos(np.radians(turn)), np.sin(np.radians(turn))

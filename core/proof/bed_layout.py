@@ -12,9 +12,9 @@ from dataclasses import dataclass
 
 import numpy as np
 import rectpack
+import scipy
 import shapely
 from numpy.typing import NDArray
-from scipy.spatial import ConvexHull
 
 Points = NDArray[np.float64]
 MARGIN_MM = 5.0
@@ -102,7 +102,7 @@ def _centred(laid: list[Laid], bed_mm: tuple[float, float, float]) -> list[Laid]
 
 def _squared(points: Points) -> tuple[float, Points]:
     """The turn, degrees, that makes the rectangle round a footprint smallest, and its hull so."""
-    hull = points[ConvexHull(points).vertices]
+    hull = points[scipy.spatial.ConvexHull(points).vertices]
     upright = np.ptp(hull, axis=0)
     box = shapely.get_coordinates(shapely.minimum_rotated_rectangle(shapely.MultiPoint(hull)))
     along = box[1] - box[0]

@@ -12,10 +12,10 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from heapq import heappop, heappush
 
-import igl
 import numpy as np
 from numpy.typing import NDArray
 
+from core import libigl
 from core.proof.walls import Rays, spread_points
 from core.solids import TriangleMesh
 
@@ -46,7 +46,7 @@ class _Inside:
         self._rays = Rays(mesh)
         self._vertices = np.ascontiguousarray(mesh.vertices)
         self._triangles = np.ascontiguousarray(mesh.triangles)
-        self._tree = igl.AABB()
+        self._tree = libigl.AABB()
         self._tree.init(self._vertices, self._triangles)
         self._low, self._high = mesh.vertices.min(axis=0), mesh.vertices.max(axis=0)
 

@@ -10,12 +10,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-import igl
 import numpy as np
+import scipy
 from manifold3d import Manifold
 from numpy.typing import NDArray
-from scipy.spatial import cKDTree
 
+from core import libigl
 from core.solids import Body
 from core.solids.rows import distinct_rows
 
@@ -54,7 +54,7 @@ class FaceTree:
         first, same = distinct_rows((flat + 0.0).view(np.int64))  # equal to the last bit
         self.vertices = np.ascontiguousarray(flat[first])
         self.triangles = same.reshape(-1, 3)
-        self._tree = igl.AABB()
+        self._tree = libigl.AABB()
         self._tree.init(self.vertices, self.triangles)
         self._low, self._high = self.vertices.min(axis=0), self.vertices.max(axis=0)
 
@@ -196,8 +196,8 @@ def _edge_to_edge(a: Points, b: Points, bound_mm: float) -> Gap | None:
     stride = max(STRIDE * bound_mm, length / MOST_SAMPLES * 4, 1e-3)
     points_a, owner_a = _samples(a, stride)
     points_b, owner_b = _samples(b, stride)
-    near = cKDTree(points_a).sparse_distance_matrix(
-        cKDTree(points_b), bound_mm + stride, output_type="coo_matrix"
+    near = scipy.spatial.cKDTree(points_a).sparse_distance_matrix(
+        scipy.spatial.cKDTree(points_b), bound_mm + stride, output_type="coo_matrix"
     )
     if not near.nnz:
         return None

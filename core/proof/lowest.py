@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.sparse import coo_matrix
-from scipy.sparse.csgraph import connected_components
+
+from core.solids.linked import groups
 
 LEVEL_MM = 1e-7  # two corners no further apart in height lie level
 
@@ -27,11 +27,8 @@ def lowest_places(
     over = np.roll(triangles, -1, axis=1)
     rise = z.take(over) - z.take(triangles)
     level = np.abs(rise) <= LEVEL_MM
-    links = coo_matrix(
-        (np.ones(int(level.sum())), (triangles[level], over[level])), shape=(len(z), len(z))
-    )
-    count, place = connected_components(links, directed=False)
-    lowest = np.ones(count, dtype=bool)
+    place = groups(len(z), triangles[level], over[level])
+    lowest = np.ones(int(place.max(initial=-1)) + 1, dtype=bool)
     lowest[place[triangles[rise < -LEVEL_MM]]] = False
     lowest[place[over[rise > LEVEL_MM]]] = False
     return place.astype(np.int64), lowest

@@ -9,13 +9,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-import igl
 import numpy as np
 from numpy.typing import NDArray
-from scipy.sparse import coo_matrix
-from scipy.sparse.csgraph import connected_components
 
+from core import libigl
 from core.proof.filling import fill_holes
+from core.solids.linked import groups
 from core.solids.mesh import triangle_crosses
 from core.solids.rows import distinct_rows
 
@@ -130,8 +129,7 @@ def _loops(edges: NDArray[np.int64], size: int) -> int:
     a, b = np.divmod(edges, size)
     used, dense = np.unique(np.concatenate([a, b]), return_inverse=True)
     ends = dense.reshape(2, -1)
-    links = coo_matrix((np.ones(len(a)), (ends[0], ends[1])), shape=(len(used), len(used)))
-    return int(connected_components(links, directed=False)[0])
+    return int(groups(len(used), *ends).max()) + 1
 
 
 def _crossing_share(vertices: Points, faces: Triangles) -> float:
@@ -146,7 +144,7 @@ def _crossing_share(vertices: Points, faces: Triangles) -> float:
     normal = crosses[fat] / double[fat, None]
     size = float(np.linalg.norm(np.ptp(vertices, axis=0)))
     inside = vertices[some[fat]].mean(axis=1) - normal * size * 1e-5
-    wound = np.abs(igl.fast_winding_number(vertices, faces, inside))
+    wound = np.abs(libigl.fast_winding_number(vertices, faces, inside))
     # an inner shell (a void) bounds solid on its outside: the number there is one as well
     return float((wound > 1.5).mean())
 

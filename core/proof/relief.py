@@ -10,11 +10,10 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.sparse import coo_matrix
-from scipy.sparse.csgraph import connected_components
 
 from core.proof.edges import edge_angles
 from core.solids import TriangleMesh
+from core.solids.linked import groups
 from core.solids.rows import distinct_rows
 
 ALIKE = 1e-3  # normals and heights are told apart to this much (unit vectors, mm)
@@ -87,11 +86,8 @@ def shallow_reliefs(mesh: TriangleMesh, layer_mm: float, side_mm: float) -> list
 
 def _walls(pair: NDArray[np.int64], is_wall: NDArray[np.bool_]) -> NDArray[np.int64]:
     """Which wall each triangle (n,) belongs to: those joined along edges are one."""
-    count = len(is_wall)
     joined = pair[is_wall[pair].all(axis=1)]
-    links = coo_matrix((np.ones(len(joined)), joined.T), shape=(count, count))
-    found = np.asarray(connected_components(links, directed=False)[1], dtype=np.int64)
-    return np.where(is_wall, found, -1)
+    return np.where(is_wall, groups(len(is_wall), *joined.T), -1)
 
 
 @dataclass(frozen=True)

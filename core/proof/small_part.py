@@ -15,9 +15,8 @@ from dataclasses import dataclass
 from functools import cache
 
 import numpy as np
+import scipy
 from numpy.typing import NDArray
-from scipy.spatial import ConvexHull, QhullError
-from scipy.spatial.transform import Rotation
 
 from core.solids import TriangleMesh
 
@@ -109,14 +108,14 @@ def is_small_part(points: Points) -> bool:
     if _too_wide(points):
         return False
     try:
-        solid = ConvexHull(points)
+        solid = scipy.spatial.ConvexHull(points)
         hull = points[solid.vertices]
         # what has more room than the cylinder, or holds a ball wider than it, cannot go in
         middle = hull.mean(axis=0)
         ball = float((-solid.equations[:, :3] @ middle - solid.equations[:, 3]).min())
         if solid.volume > ROOM_MM3 * 1.01 or ball > RADIUS_MM + SEARCH_MM:
             return False
-    except QhullError:  # flat: as a sheet of no thickness
+    except scipy.spatial.QhullError:  # flat: as a sheet of no thickness
         hull = np.unique(points, axis=0)
     hull = _fewer(hull - hull.mean(axis=0))
     reach = np.sort(np.linalg.norm(hull, axis=1))[-1]
@@ -202,13 +201,15 @@ def _square_ways(axes: Points) -> Points:
 def _steps() -> Points:
     """Turns (48, 3, 3) about the cylinder's axis in steps, upright and upside down."""
     turn, flip = np.meshgrid(np.arange(24) * np.pi / 12, [0.0, np.pi], indexing="ij")
-    return Rotation.from_euler("zx", np.column_stack([turn.ravel(), flip.ravel()])).as_matrix()
+    return scipy.spatial.transform.Rotation.from_euler(
+        "zx", np.column_stack([turn.ravel(), flip.ravel()])
+    ).as_matrix()
 
 
 @cache
 def _spread() -> Points:
     """Orientations (k, 3, 3) spread at random, always the same."""
-    return Rotation.random(ORIENTATIONS, random_state=20).as_matrix()
+    return scipy.spatial.transform.Rotation.random(ORIENTATIONS, random_state=20).as_matrix()
 
 
 def _sticks_out(hull: Points, turns: Points) -> tuple[Points, Points]:
@@ -307,11 +308,9 @@ def _moved(there: Points, reach: float) -> Points | None:
     )  # fmt: skip
     most = np.concatenate([RADIUS_MM - wide, (z + MIDDLE_MM + SLOPE * x) / LEAN, -z])
     bounds = [(-reach, reach)] * 3 + [(-np.inf, np.inf)] * 4
-    from scipy.optimize import linprog  # takes a while to load, and only toys want it
-
-    least = linprog([0, 0, 0, 0, 0, 0, 1], A_ub=rows, b_ub=most, bounds=bounds)
+    least = scipy.optimize.linprog([0, 0, 0, 0, 0, 0, 1], A_ub=rows, b_ub=most, bounds=bounds)
     if least.x is None:
         return None
-    moved = there @ Rotation.from_rotvec(least.x[:3]).as_matrix().T
+    moved = there @ scipy.spatial.transform.Rotation.from_rotvec(least.x[:3]).as_matrix().T
     moved[:, :2] += least.x[3:5]
     return np.asarray(moved)

@@ -11,9 +11,9 @@ import math
 from dataclasses import dataclass, replace
 
 import numpy as np
+import scipy
 from manifold3d import Manifold
 from numpy.typing import NDArray
-from scipy.spatial import ConvexHull
 
 from core.proof.layers import test_layers
 from core.proof.setting import Setting
@@ -97,7 +97,7 @@ def rank_stances(
 
     All are tried with thick layers first, the best of them then with the layers printed.
     """
-    hull = ConvexHull(vertices)
+    hull = scipy.spatial.ConvexHull(vertices)
     crosses = triangle_crosses(vertices[hull.simplices])
     areas = np.linalg.norm(crosses, axis=1) / 2
     normals = hull.equations[:, :3]
@@ -157,7 +157,7 @@ def _standing(foot: Points, middle: Points, height: float) -> tuple[float, float
     if len(foot) < 3:
         return 0.0, 0.0
     try:
-        hull = ConvexHull(foot)
+        hull = scipy.spatial.ConvexHull(foot)
     except Exception:  # a foot that is a line
         return 0.0, 0.0
     inside = -(hull.equations[:, :2] @ middle + hull.equations[:, 2])

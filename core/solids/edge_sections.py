@@ -11,10 +11,10 @@ import math
 from dataclasses import dataclass, replace
 from typing import Literal
 
-import igl
 import numpy as np
 from numpy.typing import NDArray
 
+from core import libigl
 from core.outlines.facet_fineness import half_facet
 from core.solids.body import Body, Source
 from core.solids.edges import Chain
@@ -59,7 +59,7 @@ class Face:
         used, local = np.unique(triangles, return_inverse=True)
         self.points = np.ascontiguousarray(mesh.vertices[used])
         self.triangles = np.ascontiguousarray(local.reshape(-1, 3).astype(np.int64))
-        self._tree = igl.AABB()
+        self._tree = libigl.AABB()
         self._tree.init(self.points, self.triangles)
         crosses = mesh.crosses[own]
         unit = crosses / np.maximum(np.linalg.norm(crosses, axis=1, keepdims=True), 1e-300)
@@ -89,7 +89,7 @@ class Face:
         )
         corners = self.triangles[own]
         a, b, c = (np.ascontiguousarray(self.points[corners[:, k]]) for k in range(3))
-        shares = igl.barycentric_coordinates(np.ascontiguousarray(foot), a, b, c)
+        shares = libigl.barycentric_coordinates(np.ascontiguousarray(foot), a, b, c)
         normals = np.einsum("nk,nkj->nj", np.clip(shares, 0.0, 1.0), self.normals[corners])
         size = np.maximum(np.linalg.norm(normals, axis=1, keepdims=True), 1e-300)
         return np.asarray(foot), np.asarray(normals / size)

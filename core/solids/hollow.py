@@ -18,16 +18,15 @@ from collections import defaultdict
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 
-import igl
 import numpy as np
 from manifold3d import Manifold, OpType
 from numpy.typing import NDArray
-from scipy.sparse import coo_matrix
-from scipy.sparse.csgraph import connected_components
 
+from core import libigl
 from core.errors import BuildError
 from core.solids.body import Body, Source
 from core.solids.hollow_turned import HARDLY, LONGEST, PROUD_MM, turned_walls
+from core.solids.linked import groups
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.solids.stack import close_mesh
 from core.solids.turned import Lathe
@@ -149,7 +148,7 @@ def _no_slits(beyond: Body, sheets: _Sheets, step: str) -> None:
     middles = np.ascontiguousarray(inside.middles[own])
 
     def away(triangles: Indices) -> Points:
-        squared, _, _ = igl.point_mesh_squared_distance(
+        squared, _, _ = libigl.point_mesh_squared_distance(
             middles, mesh.vertices, np.ascontiguousarray(triangles)
         )
         return np.asarray(np.sqrt(squared))
@@ -237,10 +236,7 @@ class _Sheets:
             & (np.abs(self.wall[self.one] - self.wall[self.other]) < 1e-9)
         )  # fmt: skip
         count = len(self.mesh.triangles)
-        a, b = self.one[joined], self.other[joined]
-        links = coo_matrix((np.ones(len(a)), (a, b)), shape=(count, count))
-        _, group = connected_components(links, directed=False)
-        self.group: Indices = group.astype(np.int64)
+        self.group: Indices = groups(count, self.one[joined], self.other[joined])
 
     def _corners(self) -> None:
         """For every corner of every sheet how it moves: ``moved`` by the wall, ``proud`` the other
@@ -307,10 +303,8 @@ class _Sheets:
         level = (np.arccos(np.clip(self.cosine, -1.0, 1.0)) < LEVEL) & (
             self.group[self.one] == self.group[self.other]
         )
-        a, b, count = self.one[level], self.other[level], len(self.closed)
-        _, facet = connected_components(
-            coo_matrix((np.ones(len(a)), (a, b)), shape=(count, count)), directed=False
-        )
+        count = len(self.closed)
+        facet = groups(count, self.one[level], self.other[level])
         every = np.flatnonzero(self.closed)
         own = facet[every]
         left = np.bincount(own, weights=self._left_of(every), minlength=count)
@@ -407,10 +401,7 @@ class _Sheets:
         tight = (bend < LEVEL) | (apart < TIGHT * self.wall[self.one] * bend)
         joined = self.over[self.one] & self.over[self.other] & tight
         joined &= self.group[self.one] == self.group[self.other]
-        a, b, count = self.one[joined], self.other[joined], len(self.over)
-        _, block = connected_components(
-            coo_matrix((np.ones(len(a)), (a, b)), shape=(count, count)), directed=False
-        )
+        block = groups(len(self.over), self.one[joined], self.other[joined])
         proud, ends = self._ends(own)
         # a little wider than they are, so that no slit is left beside them
         along = self.mesh.corners[own, 1] - self.mesh.corners[own, 0]

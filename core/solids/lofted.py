@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 import numpy as np
+import scipy
 from numpy.typing import NDArray
 
 from core.errors import BuildError
@@ -122,9 +123,7 @@ def _smoothed(stations: list[Points], start: bool, end: bool) -> list[Points]:
     values = np.stack([station[:, :2] for station in stations])
     upright = (1, np.zeros(values.shape[1:]))
     free = (2, np.zeros(values.shape[1:]))
-    from scipy.interpolate import CubicSpline  # takes a while to load, and few lofts want it
-
-    spline = CubicSpline(
+    spline = scipy.interpolate.CubicSpline(
         heights,
         values,
         bc_type=(upright if start else free, upright if end else free),  # type: ignore[arg-type]

@@ -8,10 +8,9 @@ from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.sparse import coo_matrix
-from scipy.sparse.csgraph import connected_components
 
 from core.solids.body import Body
+from core.solids.linked import groups
 
 SMOOTH_COS = math.cos(math.radians(4))  # two faces that meet flatter than this meet in no edge
 
@@ -130,8 +129,7 @@ class TriangleMesh:
         them each triangle belongs to (m,)."""
         triangles, count = self.triangles, len(self.vertices)
         ends = np.concatenate([triangles[:, [0, 1]], triangles[:, [1, 2]]])
-        links = coo_matrix((np.ones(len(ends)), (ends[:, 0], ends[:, 1])), shape=(count, count))
-        _, label = connected_components(links, directed=False)
+        label = groups(count, *ends.T)
         # vertices that no triangle uses make empty components: number only those in use
         _, own = np.unique(label[triangles[:, 0]], return_inverse=True)
         own = own.reshape(-1)
@@ -198,7 +196,7 @@ def face_area(mesh: TriangleMesh, step: str, face: str) -> float:
     return float(mesh.face_areas[own].sum())
 
 
-def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int32]:
+def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int64]:
     """Which piece each triangle belongs to, (m,): one face, as far as it bends by less at a
     time.
 
@@ -212,9 +210,7 @@ def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int3
     joined = (mesh.face_index[owner] == mesh.face_index[other]) & (
         np.einsum("ij,ij->i", unit[owner], unit[other]) > np.cos(np.radians(most_deg))
     )
-    a, b = owner[joined], other[joined]
-    links = coo_matrix((np.ones(len(a)), (a, b)), shape=(len(triangles), len(triangles)))
-    return np.asarray(connected_components(links, directed=False)[1])
+    return groups(len(triangles), owner[joined], other[joined])
 
 
 def triangle_mesh(body: Body) -> TriangleMesh:

@@ -11,6 +11,7 @@ import math
 from collections.abc import Sequence
 
 import numpy as np
+import scipy
 from numpy.typing import NDArray
 
 from core.errors import BuildError
@@ -171,9 +172,7 @@ def _arc(run: Points, name: str) -> Arc | None:
     low, high = 1e-3, 2 * math.pi - 1e-3
     if off(low) * off(high) > 0:
         return None
-    from scipy.optimize import brentq  # takes a while to load, and few sections want it
-
-    turn = float(brentq(off, low, high, xtol=1e-12))
+    turn = float(scipy.optimize.brentq(off, low, high, xtol=1e-12))
     (ax, ay), (bx, by) = run[0], run[-1]
     sign = math.copysign(1.0, (bx - ax) * (ay - run[1][1]) - (by - ay) * (ax - run[1][0]))
     return _checked(run, name, turn * sign, chord)

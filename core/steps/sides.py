@@ -9,10 +9,10 @@ from __future__ import annotations
 from collections.abc import Collection
 from dataclasses import replace
 
-import igl
 import numpy as np
 from numpy.typing import NDArray
 
+from core import libigl
 from core.solids import Body, Frame
 from core.solids.mesh import TriangleMesh, lengths, triangle_mesh
 from core.steps.state import Feature
@@ -70,7 +70,7 @@ def face_frame(
         if size < 0.2 * whole:
             middle = middle + np.array([0.0, -FAR_MM, 0.0])
             ways = np.array([FAR_MM, 1.0, FAR_MM])
-        _, nearest, at = igl.point_mesh_squared_distance(
+        _, nearest, at = libigl.point_mesh_squared_distance(
             (middle * ways)[None],
             mesh.vertices * ways,
             np.ascontiguousarray(mesh.triangles[triangles]),
