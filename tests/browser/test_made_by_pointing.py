@@ -196,6 +196,7 @@ def shaft_bounds(r: float) -> tuple[float, float]:
     return turned - flats - major, turned - flats - minor
 
 
+@only_whole  # what is made by keys alone: test_eight_steps_by_keyboard_alone_and_all_the_way_back
 def test_a_shaft_by_keyboard_alone(bare_walker: Walker) -> None:
     walker = bare_walker
     project = empty_page(walker)

@@ -1,5 +1,10 @@
 /** Single keys that do something outside text fields. They are listed on one page, and can be off. */
 const OFF = "shortcuts-off";
+/** What takes keys for itself while it is open. */
+const OPENED = "[role=dialog], [role=alertdialog], [role=menu], [role=listbox]";
+
+/** As it closes, what was open still stands there for a moment. */
+const closing = (one: Element) => one.closest("[data-state=closed]") !== null;
 
 type Act = () => void;
 
@@ -32,11 +37,11 @@ class Shortcuts {
     const at = event.target;
     if (
       at instanceof Element &&
-      at.matches("input, textarea, select, [contenteditable], [role=combobox]")
+      at.matches("input, textarea, select, [contenteditable], [role=combobox]") &&
+      !closing(at)
     )
       return;
-    if (document.querySelector("[role=dialog], [role=alertdialog], [role=menu], [role=listbox]"))
-      return;
+    if ([...document.querySelectorAll(OPENED)].some((one) => !closing(one))) return;
     const act = this.#acts.get(event.key);
     // Escape is no letter: it always leads back
     if (!act || (this.off && event.key !== "Escape")) return;

@@ -53,6 +53,12 @@ describe("a key", () => {
     element('<div role="dialog"></div>');
     expect(press("/")).toBe(false);
   });
+  it("while that closes is the page's again", () => {
+    const found = element(
+      '<div role="dialog" data-state="closed"><input /><div role="listbox"></div></div>',
+    );
+    expect([press("/"), press("/", found.firstElementChild!)]).toEqual([true, true]);
+  });
   it("switched off does nothing, but Escape leads back; it is remembered", () => {
     const back = vi.fn();
     const offBack = shortcuts.on("Escape", back);
