@@ -91,6 +91,8 @@ def worsened(was: Wrong, checks: Iterable[list[FindingView]], all_told: bool) ->
                 return one
             if worst is None or rank < ORDER.index(worst.severity):
                 worst = one
+                if not rank:
+                    return one  # nothing is worse than a stop
     return worst
 
 
