@@ -30,10 +30,10 @@ Points = NDArray[np.float64]
 Shape = Literal["fillet", "chamfer"]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Finish:
     """One chain and the radius, or leg, it is finished with, mm; of a chamfer ``other`` is the leg
-    on the face on its right where that is another."""
+    on the face on its right where that is another. No two are equal: each is of its own chain."""
 
     chain: Chain
     size: float
@@ -89,7 +89,9 @@ class Face:
         )
         corners = self.triangles[own]
         a, b, c = (np.ascontiguousarray(self.points[corners[:, k]]) for k in range(3))
+        # of a sliver of no area there are none: its corners count alike
         shares = libigl.barycentric_coordinates(np.ascontiguousarray(foot), a, b, c)
+        shares = np.nan_to_num(shares, nan=1 / 3)
         normals = np.einsum("nk,nkj->nj", np.clip(shares, 0.0, 1.0), self.normals[corners])
         size = np.maximum(np.linalg.norm(normals, axis=1, keepdims=True), 1e-300)
         return np.asarray(foot), np.asarray(normals / size)
@@ -143,7 +145,8 @@ def touching_at(
     dots = np.einsum("ij,ij->i", left, right)[:, None]
     if shape == "fillet":
         size = finish.size
-        centre = points + sign * size * (left + right) / (1 + dots)
+        # where the faces lie back on each other no ball fits, which their distances tell
+        centre = points + sign * size * (left + right) / np.maximum(1 + dots, 1e-9)
         on_left, on_right = centre - sign * size * left, centre - sign * size * right
         if not (a.flat and b.flat):
             for _ in range(NEWTON):

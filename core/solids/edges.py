@@ -23,7 +23,7 @@ Points = NDArray[np.float64]
 FaceName = tuple[str, str]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Chain:
     """One run of edges, with the first face on its left seen from outside.
 

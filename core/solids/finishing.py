@@ -14,7 +14,7 @@ from core.solids.edge_fit import fits
 from core.solids.edge_sections import Faces, Finish, Shape
 from core.solids.edges import Chain, FaceName, chains_between, distinct_chains, every_chain
 from core.solids.mesh import TriangleMesh, triangle_mesh
-from core.solids.rolling import finished_edges
+from core.solids.rolling import EdgeLeft, finished_edges
 
 
 @dataclass(frozen=True)
@@ -120,8 +120,12 @@ def every_edge_rounded(body: Body, radius: float, convex: bool, of: str, step: s
             (one for one in taken if one not in kept), key=lambda one: one.chain.length
         )
         taken = [one for one in taken if one is not crowded[0]]
-    if not taken:
-        return Finished(body, 0.0, left=len(wanted))
-    along = sum(one.chain.length for one in taken)
-    body, acts = finished_edges(body, mesh, taken, "fillet", step)
-    return Finished(body, along, acts, len(wanted) - len(taken))
+    while taken:
+        try:
+            done, acts = finished_edges(body, mesh, taken, "fillet", step)
+        except EdgeLeft as failure:
+            taken = [one for one in taken if one is not failure.finish]
+            continue
+        along = sum(one.chain.length for one in taken)
+        return Finished(done, along, acts, len(wanted) - len(taken))
+    return Finished(body, 0.0, left=len(wanted))

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import numpy as np
 import shapely
+from numpy.typing import NDArray
 
 from core.solids.frame import Frame
 from core.solids.mesh import TriangleMesh
 
 LOOKS = 1 - 1e-6  # the cosine: as much does a triangle look a face's way
 IN_PLANE_MM = 1e-3
+GRID_MM = 1e-6
 
 
 def left_of_face(mesh: TriangleMesh, step: str, face: str, frame: Frame) -> shapely.Polygon | None:
@@ -36,8 +38,18 @@ def left_of_face(mesh: TriangleMesh, step: str, face: str, frame: Frame) -> shap
     flat = local[np.abs(local[:, :, 2]).max(axis=1) < IN_PLANE_MM]
     if not len(flat):
         return None
-    shape = shapely.coverage_union_all(shapely.polygons(flat[:, :, :2]))
+    shape = _joined(shapely.polygons(flat[:, :, :2]))
     pieces = [one for one in shapely.get_parts(shape) if isinstance(one, shapely.Polygon)]
     # the largest piece counts: a face cut in two offers one of them
     largest = max(pieces, key=lambda one: one.area, default=None)
     return largest if largest is not None and largest.area > 1e-6 else None
+
+
+def _joined(triangles: NDArray[np.object_]) -> shapely.Geometry:
+    """Triangles as one area. Mostly they share their edges, which is quick to join; where a boolean
+    has left slivers whose corners lie on others' edges, they are joined on a fine grid.
+    """
+    try:
+        return shapely.coverage_union_all(triangles)
+    except shapely.GEOSException:
+        return shapely.union_all(triangles, grid_size=GRID_MM)

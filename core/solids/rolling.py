@@ -15,6 +15,7 @@ from functools import reduce
 import numpy as np
 from manifold3d import Manifold
 
+from core.errors import BuildError
 from core.solids.body import Body
 from core.solids.edge_corners import FLATTEST, corner_pieces, pivots
 from core.solids.edge_fit import must_fit
@@ -29,8 +30,15 @@ from core.solids.edge_sections import (
     unit,
 )  # fmt: skip
 from core.solids.mesh import TriangleMesh
+from core.solids.stack import Unclosed
 
 CRUMB_MM3 = 1e-3
+
+
+class EdgeLeft(BuildError):
+    """An edge that cannot be finished with its size, though it lies on both faces."""
+
+    finish: Finish | None = None
 
 
 def finished_edges(
@@ -40,6 +48,7 @@ def finished_edges(
 
     Raises:
         BuildError: a size does not fit; names the largest that does.
+        EdgeLeft: what would be taken off along an edge, or put there, does not close.
     """
     faces = Faces(mesh)
     for finish in wanted:
@@ -47,7 +56,15 @@ def finished_edges(
     cut: list[Body] = []
     add: list[Body] = []
     for finish in wanted:
-        tool = _tool(faces, finish, wanted, shape, step)
+        try:
+            tool = _tool(faces, finish, wanted, shape, step)
+        except Unclosed:
+            left = EdgeLeft(
+                f"{finish.size:g} mm along this edge does not close into a solid",
+                remedy="a smaller size, or without this edge",
+            )
+            left.finish = finish
+            raise left from None
         (cut if finish.chain.convex else add).append(tool)
     if shape == "fillet":
         for convex, corner in corner_pieces(mesh, wanted, step):

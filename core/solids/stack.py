@@ -88,6 +88,10 @@ def _cap(polygons: Polygons) -> NDArray[np.int64]:
     return np.asarray(triangulate(list(polygons)), dtype=np.int64)
 
 
+class Unclosed(BuildError):
+    """Triangles that do not close into a solid."""
+
+
 def close_mesh(
     vertices: NDArray[np.float64],
     triangles: NDArray[np.int64],
@@ -97,7 +101,7 @@ def close_mesh(
     """A body from points (n, 3), triangles (m, 3) and per triangle an index into its faces.
 
     Raises:
-        BuildError: the triangles do not close.
+        Unclosed: the triangles do not close.
     """
     original = Manifold.reserve_ids(1)
     mesh = Mesh64(
@@ -111,5 +115,5 @@ def close_mesh(
     )
     solid = Manifold(mesh)
     if solid.status().name != "NoError" or solid.is_empty():
-        raise BuildError("the outline does not close into a solid")
+        raise Unclosed("this does not close into a solid", remedy="sizes a little other")
     return Body(solid, {original: source})

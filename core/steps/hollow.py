@@ -18,6 +18,7 @@ from core.outlines import try_offset
 from core.solids import Frame
 from core.solids.hollow import Hollow, hollowed
 from core.solids.mesh import TriangleMesh, triangle_mesh
+from core.solids.stack import Unclosed
 from core.solids.turned import Lathe
 from core.steps.field import Field
 from core.steps.fields import Fields
@@ -80,6 +81,11 @@ class HollowPart(StepKind):
         try:
             lathe = _turned_from(given.state)
             made = hollowed(body, mesh, walls, opened, given.step, names, outward, lathe)
+        except Unclosed:
+            raise BuildError(
+                f"a wall of {given.told(wall)} does not close behind these faces",
+                remedy="another thickness, or sizes of the faces a little other",
+            ) from None
         except BuildError as failure:
             raise BuildError(
                 f"{failure.message}: {given.told(wall)}", remedy=failure.remedy

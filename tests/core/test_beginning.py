@@ -13,6 +13,8 @@ from core.project.faces import free_face, room_on
 from core.project.outline_again import outline_again
 from core.project.solve import solve
 from core.report import report_on
+from core.solids import triangle_mesh
+from core.solids.flat_face import left_of_face
 from core.steps import OUTLINES, STEPS
 from tests.core.building import block, circle, document, part, rectangle, solved, step
 
@@ -131,6 +133,34 @@ def test_every_step_begins_so_that_it_can_be_built_or_says_what_it_wants(body: s
             told = [one.one_line() for one in solve(made).errors]
             assert not told or any(words in told[0] for words in WANTS), (kind, start.title, told)
             assert all(" - " in one for one in told), told  # with what would work
+
+
+@pytest.mark.parametrize("body", ["can", "rod"])
+def test_what_slivers_a_union_leaves_do_not_stop_what_comes_next(body: str) -> None:
+    """A round body repeated about its own axis lies on itself, facet over facet: of its flat ends
+    slivers are left whose corners lie on others' edges."""
+    made, _ = begun(document(part("p", *BODIES[body]), version=2), "round", 0)
+    whole = made.parts["p"].state.solid()
+    mesh = triangle_mesh(whole)
+    name = "body.side 3" if body == "can" else "body.top"
+    feature, frame = made.parts["p"].state.place(name)
+    left = left_of_face(mesh, feature.step, name.partition(".")[2], frame)
+    assert left is not None
+    level = whole.solid.slice(frame.origin[2] - 0.01)
+    assert left.area == pytest.approx(level.area(), rel=1e-3)
+    for kind in ("extrude", "hole", "text"):
+        assert not begun(made.project, kind, 0)[0].errors, kind
+
+
+def test_rounding_what_was_rounded_leaves_what_does_not_take_it() -> None:
+    """A row of bent pipes through each other: some edges are slivers between parallel faces."""
+    made, _ = begun(document(part("p", *BODIES["pipe"]), version=2), "grid", 0)
+    made, _ = begun(made.project, "blend", 0)
+    before = made.parts["p"].state.solid().volume_mm3
+    made, _ = begun(made.project, "blend", 0)
+    (told,) = [one.one_line() for one in made.errors] or [""]
+    assert "nobody foresaw" not in told and (not told or " - " in told)
+    assert made.parts["p"].state.solid().volume_mm3 >= before  # inside edges are filled
 
 
 def test_a_field_begins_on_the_face_of_the_piece_it_repeats() -> None:
