@@ -42,9 +42,11 @@ def resolve(text: str, kind: Kind, scope: Scope, unit: LengthUnit = "mm") -> flo
             f"this is {result.dimension.named()}; {wanted.named()} is wanted", position=0
         )
     if kind == "count" and result.value < 0:
-        raise ExpressionError(f"{result.value:g} is no count: it is below nought", position=0)
+        told = f"{result.value:g} is no count: it is below nought"
+        raise ExpressionError(told, position=0, remedy="nought or more")
     if kind == "count" and result.value != round(result.value):
-        raise ExpressionError(f"{result.value:g} is not a whole number", position=0)
+        told, low = f"{result.value:g} is not a whole number", math.floor(result.value)
+        raise ExpressionError(told, position=0, remedy=f"{low} or {low + 1}")
     return result.value
 
 

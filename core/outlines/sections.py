@@ -45,7 +45,8 @@ def sector_window(outside: float, inside: float, angle_deg: float, corner: float
     _positive(outside_diameter=outside, inside_diameter=inside)
     if inside >= outside or not 0 < angle_deg < 360:
         raise BuildError(
-            "a window lies between an inner and a larger outer diameter, over less than 360°"
+            "a window lies between an inner and a larger outer diameter, over less than 360°",
+            remedy="a larger outer diameter, or a smaller inner one or angle",
         )
     half = math.radians(angle_deg) / 2
     big, small = outside / 2, inside / 2

@@ -31,6 +31,7 @@ from core.solids import Frame
 from core.solids.stance import up_of
 from core.steps import STEPS, PartState, StationInput, StepInput
 from core.steps.registry import Cures
+from core.steps.state import NoPlace
 
 
 def solve(project: Project) -> Solution:
@@ -218,6 +219,9 @@ class _Solver:
             result = StepResult(step, {}, dict(step.fields), before, broken)
         result = self._in_unit(result)
         if result.error:
+            missing = result.error.step if isinstance(result.error, NoPlace) else ""
+            if isinstance(result.error, NoPlace) and f"{part}.{missing}" in self.names.failed:
+                result.error.not_built()
             result.error.at(f"parts.{part}.steps.{step.id}")
             self.names.failed[f"{part}.{step.id}"] = result.error.message
         else:

@@ -65,7 +65,8 @@ def lofted_body(
     for low, high in pairwise(stops):
         if high.up <= low.up + 1e-9:
             raise BuildError(
-                f"a station {high.up:g} mm up does not rise above the one {low.up:g} mm up"
+                f"a station {high.up:g} mm up does not rise above the one {low.up:g} mm up",
+                remedy=f"more than {low.up:g} mm",
             )
     if any(stop.outline.holes for stop in stops):
         raise BuildError("a loft takes outlines without holes", remedy="cut the hole afterwards")

@@ -36,6 +36,24 @@ def something_left(body: Body, remedy: str = "a smaller size") -> Body:
     return body
 
 
+class NoPlace(BuildError):
+    """A place that is not there; ``step`` is the step it would be of."""
+
+    step = ""
+
+    def not_built(self) -> None:
+        """Says instead that its step is not built, which has its own reason told beside it.
+
+        >>> missing = NoPlace("there is no place 'lug.top' here")
+        >>> missing.step = "lug"
+        >>> missing.not_built()
+        >>> missing.one_line()
+        "'lug', on which this stands, is not built - mend it first, or switch it on"
+        """
+        self.message = f"'{self.step}', on which this stands, is not built"
+        self.remedy = "mend it first, or switch it on"
+
+
 @dataclass(frozen=True)
 class Mouth:
     """The open rim of a hollow body: where a lid goes.
@@ -132,7 +150,7 @@ class PartState:
         """The named place ``step.face``, or ``face`` of the latest step that has one.
 
         Raises:
-            BuildError: no such place; offers the nearest.
+            NoPlace: no such place; offers the nearest.
         """
         step, _, face = reference.rpartition(".")
         owners = [step] if step else list(self.features)[::-1]
@@ -141,7 +159,9 @@ class PartState:
             if feature and face in feature.places:
                 return feature, feature.places[face]
         known = [f"{f.step}.{name}" for f in self.features.values() for name in f.places]
-        raise BuildError(f"there is no place '{reference}' here", remedy=nearest(reference, known))
+        missing = NoPlace(f"there is no place '{reference}' here", remedy=nearest(reference, known))
+        missing.step = step
+        raise missing
 
     def tool(self, reference: str) -> Feature:
         """The step whose piece is to be repeated: the one named, or the latest that made one.

@@ -116,6 +116,21 @@ def test_refusals_say_what_would_work() -> None:
     assert "there is no place 'body.lef'" in refusal(x="5", x_from="body.lef")
 
 
+@pytest.mark.parametrize("height, enabled", [("0", True), ("10", False)])
+def test_what_stands_on_what_is_not_built_says_so(height: str, enabled: bool) -> None:
+    """Not that there is no such place: the cause is told once, at the step whose it is."""
+    body = {**step("body", "extrude", rectangle("40", "20"), height=height), "enabled": enabled}
+    boss = step("boss", "boss", on="body.top", diameter="10", height="8")
+    drilled = step("drilled", "hole", on="boss.top", diameter="3")
+    solution = solve(document(part("p", body, boss, drilled), version=2))
+    told = {one.where: one.one_line() for one in solution.errors}
+    for here, under in (("boss", "body"), ("drilled", "boss")):
+        path = f"parts.p.steps.{here}"
+        assert told[path].startswith(f"{path}: '{under}', on which this stands, is not built - ")
+    causes = [words for words in told.values() if "on which this stands" not in words]
+    assert len(causes) == (1 if enabled else 0)
+
+
 def test_what_is_drawn_is_what_is_kept() -> None:
     place = {"x": "8", "x_from": "body.left", "y": "wide / 4", "y_from": "body.front"}
     wide = [{"name": "wide", "expression": "40"}]
