@@ -217,7 +217,9 @@ def finished(
         else:
             body = tool if body is None else body + tool
     if body is None or body.is_empty:
-        raise BuildError(f"the fit leaves nothing of '{state.part}'")
+        raise BuildError(
+            f"the fit leaves nothing of '{state.part}'", remedy="a smaller one, or a larger part"
+        )
     sizes: dict[str, Quantity] = {"gap": length(given.gap_mm)}
     sizes |= {name: length(value) for name, value in quantities.items()}
     return state.made(body, Feature(given.fit, dict(places or {}), sizes, prism, cut=deep))

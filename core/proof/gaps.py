@@ -24,6 +24,7 @@ MOST_SAMPLES = 400_000
 STRIDE = 2  # samples along edges lie so many times the bound apart
 FACETS_MM = 0.005  # how far the facets of two round faces may stand into each other
 TOUCHING_MM = 1e-6  # no nearer need be looked for
+ROUNDING = 1e-9
 FEW = 16  # points whose distance is a bound for all others
 
 
@@ -91,7 +92,9 @@ class FaceTree:
         if len(points) <= FEW or not outside.max():
             return np.arange(len(points))
         few = np.argpartition(outside, FEW)[:FEW]
-        return np.flatnonzero(outside <= float(self._squared(points[few])[0].min()))
+        least = float(self._squared(points[few])[0].min())
+        # the two are worked out on different ways: over a level face they differ in the last digit
+        return np.flatnonzero(outside <= least * (1 + ROUNDING))
 
 
 def smallest_gap(corners_a: Points, corners_b: Points) -> Gap:

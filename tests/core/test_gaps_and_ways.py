@@ -36,6 +36,22 @@ def _apart(corners: np.ndarray, points: np.ndarray) -> np.ndarray:
     return np.asarray(apart.min(axis=0))
 
 
+def test_points_beside_a_rectangle_are_as_far_as_its_box_to_the_last_digit_or_nearly() -> None:
+    """Which of many can be the nearest is told by the box of the faces: here that is the distance
+    itself, worked out on another way."""
+    luck = np.random.default_rng(1)
+    for _ in range(200):
+        wide, deep = luck.uniform(1, 9, 2)
+        out, up = luck.uniform(0.1, 3, 2)
+        a, b, c, d = [[x, y, 0.0] for x, y in
+                      ((-wide, -deep), (wide, -deep), (wide, deep), (-wide, deep))]  # fmt: skip
+        beside = luck.uniform(0.1, 3)
+        away = deep + out + np.arange(60)  # the first lies off a corner, the others further
+        points = np.column_stack([np.full(60, wide + beside), away, np.full(60, up)])
+        ((found, index),) = FaceTree(np.array([[a, b, c], [a, c, d]])).nearest([points])
+        assert (index, found) == (0, pytest.approx(math.hypot(beside, out, up), rel=1e-12))
+
+
 @pytest.mark.parametrize("seed", range(6))
 def test_the_nearest_of_many_points_is_the_one_trimesh_finds(seed: int) -> None:
     corners = _blob(seed)
