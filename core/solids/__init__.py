@@ -8,6 +8,7 @@ Map
     stack    polygons on stations joined into a solid: prisms, chamfers, rounds, tapers
     skin     stations anywhere in space joined into a solid: turned, swept and lofted bodies
     turned   an outline turned about an axis; hollow_turned   its wall, worked out on the outline
+    turned_again   the half profile of a body that is as if turned
     swept    an outline along a path, and the legs between its sharp corners
     sectioned   the section of a body in a plane, its arcs found again
     flat_face   what is left of a flat face

@@ -20,6 +20,7 @@ from core.solids.hollow import Hollow, hollowed
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.solids.stack import Unclosed
 from core.solids.turned import Lathe
+from core.solids.turned_again import lathe_in
 from core.steps.field import Field
 from core.steps.fields import Fields
 from core.steps.registry import Start, StepInput, StepKind, register
@@ -79,7 +80,7 @@ class HollowPart(StepKind):
         outward = its.keep == OUTWARD
         names = _new_names(mesh, "outer" if outward else "inner")
         try:
-            lathe = _turned_from(given.state)
+            lathe = _turned_from(given.state) or lathe_in(mesh)
             made = hollowed(body, mesh, walls, opened, given.step, names, outward, lathe)
         except Unclosed:
             raise BuildError(

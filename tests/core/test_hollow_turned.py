@@ -17,6 +17,8 @@ from core.solids import Frame
 from core.solids.hollow import Hollow, hollowed
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.solids.turned import Lathe, lathe_of
+from core.solids.turned_again import lathe_in
+from tests.core.building import circle, part, rectangle, solved, step
 from tests.covering import pairs
 
 # half profiles, radius and height, counter-clockwise; the side that leaves each point is so called
@@ -143,3 +145,61 @@ def test_a_turned_body_that_stands_elsewhere_is_hollowed_where_it_stands() -> No
     assert moved.body.volume_mm3 == pytest.approx(here.body.volume_mm3, rel=1e-7)
     back = moved.body.moved(np.asarray(askew.into))
     assert (back.solid - here.body.solid).volume() < 1e-3
+
+
+def rounded_cylinder_mm3(radius: float, tall: float, rim: float) -> float:
+    """A cylinder with both rims rounded: the areas of its layers, r(z) = radius - rim + √(rim² - z²),
+    integrated in closed form."""
+    core = radius - rim
+    ends = 2 * math.pi * (core**2 * rim + core * math.pi * rim**2 / 2 + 2 * rim**3 / 3)
+    return ends + math.pi * radius**2 * (tall - 2 * rim)
+
+
+@pytest.mark.parametrize("rim", [2.0, 3.0])
+@pytest.mark.parametrize("wall", [1.2, 2.0, 2.5, 3.0])
+@pytest.mark.parametrize("made", ["turned", "raised"])
+def test_what_is_rounded_and_hollowed_has_its_wall(made: str, wall: float, rim: float) -> None:
+    """Also where the wall is as thick as the rims are round, as both begin, and thicker."""
+    radius, tall = 20.0, 50.0
+    moves = {"kind": "moves", "moves": f"right {radius}, up {tall}, left {radius}, close"}
+    body = {
+        "turned": step("body", "revolve", moves),
+        "raised": step("body", "extrude", circle(str(2 * radius)), height=str(tall)),
+    }[made]
+    soft = step("soft", "blend", where="outside", radius=str(rim))
+    solution = solved(part("p", body, soft, step("h", "hollow", wall=str(wall))), version=2)
+    room = rounded_cylinder_mm3(radius - wall, tall - 2 * wall, max(rim - wall, 0.0))
+    left = rounded_cylinder_mm3(radius, tall, rim) - room
+    assert solution.parts["p"].state.solid().volume_mm3 == pytest.approx(left, rel=4e-3)
+    assert solution.parts["p"].state.features["h"].quantities["capacity"].value == pytest.approx(
+        0.0, abs=1.0
+    )
+
+
+def test_half_profiles_are_found_again_in_what_is_as_if_turned() -> None:
+    rod = step("body", "extrude", circle("24"), height="50")
+    neck = step("neck", "extrude", circle("12"), on="body.top", height="10")
+    soft = [step("soft", "blend", where="outside", radius="2"), step("fill", "blend", radius="2")]
+    steps = (rod, neck, *soft)
+    for upto in range(1, len(steps) + 1):
+        body = solved(part("p", *steps[:upto]), version=2).parts["p"].state.solid()
+        found = lathe_in(triangle_mesh(body))
+        assert found is not None
+        again = found.body("again")
+        assert (body - again).volume_mm3 + (again - body).volume_mm3 < 1e-3 * body.volume_mm3
+
+
+@pytest.mark.parametrize(
+    "further",
+    [
+        step("slot", "extrude", rectangle("4", "60"), on="body.top", height="5", mode="cut"),
+        step("h", "hole", on={"on": "body.top", "x": "6"}, diameter="3"),
+        step("f", "flats", on="body.top", across="20", depth="10"),
+        step("lug", "extrude", circle("6"), on="body.side", height="4"),
+    ],
+    ids=lambda one: f"{one['kind']} {one['id']}",
+)
+def test_no_half_profile_is_found_in_what_is_not_the_same_all_round(further) -> None:
+    rod = step("body", "extrude", circle("24"), height="50")
+    body = solved(part("p", rod, further), version=2).parts["p"].state.solid()
+    assert lathe_in(triangle_mesh(body)) is None
