@@ -148,8 +148,8 @@ def test_a_turned_body_that_stands_elsewhere_is_hollowed_where_it_stands() -> No
 
 
 def rounded_cylinder_mm3(radius: float, tall: float, rim: float) -> float:
-    """A cylinder with both rims rounded: the areas of its layers, r(z) = radius - rim + √(rim² - z²),
-    integrated in closed form."""
+    """A cylinder with both rims rounded: the areas of its layers, whose radius is
+    radius - rim + √(rim² - z²), integrated in closed form."""
     core = radius - rim
     ends = 2 * math.pi * (core**2 * rim + core * math.pi * rim**2 / 2 + 2 * rim**3 / 3)
     return ends + math.pi * radius**2 * (tall - 2 * rim)
