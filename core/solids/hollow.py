@@ -16,7 +16,7 @@ from __future__ import annotations
 import math
 from collections import defaultdict
 from collections.abc import Collection, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from manifold3d import Manifold, OpType
@@ -41,6 +41,7 @@ WEAK = 1e-3  # of the strongest: ways in which a corner's facets hardly differ
 SLIVER_MM = 1e-3  # facets of about this height and less count less where a corner is moved
 MOST_NEAR = 1e-5  # of the inner faces: so much nearer than the wall is rounding
 NEAREST, NEAR_MM = 0.98, 0.02  # of the wall, less so much: nearer to a closed face it is a slit
+FURTHEST = 1.45  # walls: past a square mitre it is thick
 RIM = 1.2  # walls: as far from an open face nothing is said of the wall
 CRUMB_MM3 = 0.05  # loose pieces and rooms smaller than this are rounding
 Points = NDArray[np.float64]
@@ -53,7 +54,8 @@ class Hollow:
 
     ``rooms`` are the volumes in mm³ of the separate spaces in its wall, largest first; ``shut``
     those of them that no open face leads into; ``solid_behind`` the faces behind which no room
-    is left, as indices into the mesh's faces.
+    is left, as indices into the mesh's faces; ``thick`` the share of the new faces behind which the
+    wall came out thicker than a square mitre.
     """
 
     body: Body
@@ -61,6 +63,7 @@ class Hollow:
     rooms: tuple[float, ...]
     shut: tuple[float, ...]
     solid_behind: tuple[int, ...]
+    thick: float = 0.0
 
 
 def hollowed(
@@ -99,18 +102,16 @@ def hollowed(
         walls = Body(Manifold.batch_boolean([p.solid for p in pieces], OpType.Add), sources)
     if outward:
         made = _tidy(walls - body)
-        if sheets:
-            _no_slits(made, sheets, step)
-        return _told(made, body, mesh, opened)
+        thick = _thick_share(made, sheets, step) if sheets else 0.0
+        return replace(_told(made, body, mesh, opened), thick=thick)
     # what lies in the walls and what does not, from one boolean
     both = body.solid.split(walls.solid)
     whole, inside = (Body(one, {**body.sources, **walls.sources}) for one in both)
     made = _tidy(whole)
     if made is not whole:  # crumbs that were dropped are part of the room
         inside = body - made
-    if sheets:
-        _no_slits(inside, sheets, step)
-    return _told(made, inside, mesh, opened, step, names)
+    thick = _thick_share(inside, sheets, step) if sheets else 0.0
+    return replace(_told(made, inside, mesh, opened, step, names), thick=thick)
 
 
 def _turned(
@@ -119,6 +120,8 @@ def _turned(
 ) -> Body | None:  # fmt: skip
     """The wall of a turned body; None where its profile does not tell it."""
     sides = [face for _, face in mesh.faces]
+    if not {name for own in lathe.names for name in own} & set(sides):  # told with their steps
+        sides = [".".join(face) for face in mesh.faces]
     if not lathe.whole or len(set(sides)) < len(sides):
         return None
     walls = dict(zip(sides, wall_mm.tolist(), strict=True))
@@ -132,8 +135,11 @@ def _turned(
     )
 
 
-def _no_slits(beyond: Body, sheets: _Sheets, step: str) -> None:
-    """Refuses a wall in which sheets of fine, twisted facets left slits: where its new faces come
+def _thick_share(beyond: Body, sheets: _Sheets, step: str) -> float:
+    """The share of the new faces that lies further from every closed face than a square mitre, as
+    behind acute corners and roundings tighter than the wall.
+
+    A wall in which sheets of fine, twisted facets left slits is refused: where its new faces come
     nearer to a closed face than the wall, away from the rims of open faces.
 
     Raises:
@@ -144,7 +150,7 @@ def _no_slits(beyond: Body, sheets: _Sheets, step: str) -> None:
     inside = triangle_mesh(beyond)
     own = np.flatnonzero(inside.on(step, frozenset(f for s, f in inside.faces if s == step)))
     if not len(own):
-        return
+        return 0.0
     middles = np.ascontiguousarray(inside.middles[own])
 
     def away(triangles: Indices) -> Points:
@@ -153,7 +159,8 @@ def _no_slits(beyond: Body, sheets: _Sheets, step: str) -> None:
         )
         return np.asarray(np.sqrt(squared))
 
-    near = away(mesh.triangles[closed]) < NEAREST * least - NEAR_MM
+    apart = away(mesh.triangles[closed])
+    near = apart < NEAREST * least - NEAR_MM
     if near.any() and not closed.all():
         near &= away(mesh.triangles[~closed]) > RIM * least
     areas = inside.doubled[own]
@@ -162,6 +169,8 @@ def _no_slits(beyond: Body, sheets: _Sheets, step: str) -> None:
             "the faces of this body are too finely twisted for a wall",
             remedy="a thinner wall, or simpler outlines",
         )
+    far = apart > FURTHEST * float(sheets.wall[closed].max()) + NEAR_MM
+    return float(areas[far].sum() / areas.sum())
 
 
 def _tidy(body: Body) -> Body:

@@ -34,14 +34,14 @@ Side = tuple[int, int, str]  # from ring to ring, of which one may be a point of
 def lathe_in(mesh: TriangleMesh) -> Lathe | None:
     """The half profile a body would be turned from; None where it is not the same all round.
 
-    Sides are called after their faces. O(triangles · log triangles).
+    Sides are called after their faces, step and all. O(triangles · log triangles).
 
     >>> from core.outlines import circle
     >>> from manifold3d import Manifold
     >>> from core.solids import Body, Prism, prism_body, triangle_mesh
     >>> rod = triangle_mesh(prism_body(Prism(Frame(), circle(20), 0, 30), "rod"))
     >>> lathe_in(rod).names
-    (('bottom', 'side', 'top', 'top'),)
+    (('rod.bottom', 'rod.side', 'rod.top', 'rod.top'),)
     >>> lathe_in(triangle_mesh(Body(Manifold.cube((9, 9, 9))))) is None
     True
     """
@@ -62,9 +62,7 @@ def _about(mesh: TriangleMesh, frame: Frame) -> Lathe | None:
     sizes = np.bincount(ring)
     middles = np.stack([np.bincount(ring, weights=seen[:, k]) / sizes for k in (0, 1)], axis=1)
     axial = middles[:, 0] < RING_MM
-    if axial.all():
-        return None
-    if sizes[~axial].min() < FEWEST:
+    if axial.all() or sizes[~axial].min() < FEWEST:
         return None
     # the facets most rings have: where two surfaces touch there are more corners on one
     often = np.bincount(sizes[~axial])
@@ -152,7 +150,7 @@ def _sides_of(
     run = middles[keys[:, 1]] - middles[keys[:, 0]]
     ahead = run[:, 1] * way[:, 0] - run[:, 0] * way[:, 1] > 0
     ends = np.where(ahead[:, None], keys, keys[:, ::-1])
-    names = [mesh.faces[face][1] for face in areas.argmax(axis=1)]
+    names = [".".join(mesh.faces[face]) for face in areas.argmax(axis=1)]
     return [(int(a), int(b), name) for (a, b), name in zip(ends, names, strict=True)]
 
 

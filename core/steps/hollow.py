@@ -30,6 +30,7 @@ from core.steps.state import Feature, Mouth, PartState
 UPWARDS = 0.5
 NEAR_MM = 1e-4
 LEVEL = 1 - 1e-6  # a face looks straight up or down
+HARDLY_THICK = 0.02  # of its wall: so much less is the tips of mitres
 OUTWARD = "inside"  # what is kept as drawn: the inside, so the wall goes outwards
 
 
@@ -98,6 +99,7 @@ class HollowPart(StepKind):
             "rooms": Quantity(float(len(made.rooms)), Dimension()),
             "shut": Quantity(float(len(made.shut)), Dimension()),
             "left_solid": Quantity(float(len(made.solid_behind)), Dimension()),
+            "thick": Quantity(made.thick, Dimension()),
         }
         places, curved = places_on(made.body, given.step)
         places = {
@@ -126,13 +128,18 @@ class HollowPart(StepKind):
 
     def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
         its = given.read(HollowPartFields)
-        shut = after.features[given.step].quantities["shut"].value
-        if not shut or not its.open.strip():
-            return ()
-        return (
-            ("one of its hollows is" if shut == 1 else f"{shut:.0f} of its hollows are")
-            + " shut: no open face leads there",
-        )
+        quantities = after.features[given.step].quantities
+        shut, thick = quantities["shut"].value, quantities["thick"].value
+        told = []
+        if thick > HARDLY_THICK:
+            told.append(
+                f"behind {thick:.0%} of it the wall is half as thick again as asked, or more: "
+                "where faces bend more tightly than it is thick, or meet in acute notches"
+            )
+        if shut and its.open.strip():
+            hollows = "one of its hollows is" if shut == 1 else f"{shut:.0f} of its hollows are"
+            told.append(f"{hollows} shut: no open face leads there")
+        return tuple(told)
 
 
 def _turned_from(state: PartState) -> Lathe | None:

@@ -176,6 +176,23 @@ def test_what_is_rounded_and_hollowed_has_its_wall(made: str, wall: float, rim: 
     )
 
 
+@pytest.mark.parametrize("wall, thick", [("1.6", False), ("2.5", True)])
+def test_a_wall_that_comes_out_thicker_than_asked_says_so(wall: str, thick: bool) -> None:
+    """By sheets, past the rounding of its rims: a hole beside the axis leaves no half profile."""
+    moves = {"kind": "moves", "moves": "right 20, up 50, left 20, close"}
+    hole = step("d", "hole", on={"on": "body.side 3", "x": "8"}, diameter="3", depth="10")
+    soft = step("soft", "blend", where="outside", radius="2")
+    hollow = step("h", "hollow", wall=wall, open="body.side 3")
+    solution = solved(part("p", step("body", "revolve", moves), soft, hole, hollow), version=2)
+    told = " ".join(solution.parts["p"].steps[-1].warns)
+    assert ("half as thick again as asked" in told) == thick
+    # and it is: the room is smaller than one whose wall is as asked
+    inner = math.pi * (20 - float(wall)) ** 2 * (50 - float(wall))
+    room = solution.parts["p"].steps[-2].state.solid().volume_mm3
+    room -= solution.parts["p"].state.solid().volume_mm3
+    assert (room < 0.94 * inner) == thick
+
+
 def test_half_profiles_are_found_again_in_what_is_as_if_turned() -> None:
     rod = step("body", "extrude", circle("24"), height="50")
     neck = step("neck", "extrude", circle("12"), on="body.top", height="10")
