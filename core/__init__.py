@@ -4,6 +4,7 @@ Map
     limits      how large a design may be
     halting     work given up while it is under way
     fingerprint which program it is: part of every key
+    libigl      distances to meshes: a library read in when it is first asked for
     errors      one family of exceptions; each says what happened, where, and what would work
     measures/   expressions, units, dimension checking, dependency order, working
     outlines/   closed 2D profiles with true arcs; offsetting; flattening to polygons

@@ -219,9 +219,9 @@ class _Solver:
             result = StepResult(step, {}, dict(step.fields), before, broken)
         result = self._in_unit(result)
         if result.error:
-            missing = result.error.step if isinstance(result.error, NoPlace) else ""
-            if isinstance(result.error, NoPlace) and f"{part}.{missing}" in self.names.failed:
-                result.error.not_built()
+            error = result.error
+            if isinstance(error, NoPlace) and f"{part}.{error.step}" in self.names.failed:
+                error.not_built()
             result.error.at(f"parts.{part}.steps.{step.id}")
             self.names.failed[f"{part}.{step.id}"] = result.error.message
         else:
