@@ -219,9 +219,9 @@ class _Solver:
             result = StepResult(step, {}, dict(step.fields), before, broken)
         result = self._in_unit(result)
         if result.error:
-            error = result.error
-            if isinstance(error, NoPlace) and f"{part}.{error.step}" in self.names.failed:
-                error.not_built()
+            lost = result.error
+            if isinstance(lost, NoPlace) and f"{part}.{lost.step}" in self.names.failed:
+                lost.not_built()
             result.error.at(f"parts.{part}.steps.{step.id}")
             self.names.failed[f"{part}.{step.id}"] = result.error.message
         else:
