@@ -49,6 +49,12 @@ SLOW = (
     "test_proving_and_upgrading.py",
     "test_renaming.py::test_a_demo",
     "test_solving_again.py",
+    "test_beginning.py::test_every_step_begins",
+    "test_beginning.py::test_a_field_begins",
+    "test_beginning.py::test_rounding_what",
+    "test_beginning.py::test_what_slivers",
+    "test_fits_begin.py",
+    "test_placing.py::test_what_fills",
 )
 
 
