@@ -10,7 +10,7 @@ import math
 from collections.abc import Mapping, Sequence
 
 import numpy as np
-from manifold3d import JoinType, Manifold
+from manifold3d import JoinType
 from numpy.typing import NDArray
 
 from core.errors import BuildError
@@ -20,6 +20,7 @@ from core.outlines import Outline, circle, flatten, offset_outline, segment_coun
 from core.outlines.flatten import Side
 from core.outlines.loop import polygon_loop
 from core.solids import Body, Frame, Prism, Section, prism_body, stack, turned_body
+from core.solids.crumbs import without_crumbs
 from core.steps.field import Field
 from core.steps.state import Feature, PartState
 
@@ -29,6 +30,7 @@ TURN = Field(
     "turn", "angle", "must fold by", "0", least=0, most=180, clause=", folding by {turn} at least"
 )
 TOP_MM = 1e-6
+CRUMB_MM3 = 1e-6  # what faces that lie on each other leave
 LEAST_MM3 = 1e-3
 HAIR_MM = 0.02
 ROOT_MM = 0.4  # how deep an added piece is rooted in what carries it
@@ -208,7 +210,7 @@ def finished(
     for tool in add:
         if stands is not None and body is not None:
             before = len(body.solid.decompose())
-            body = _whole(body + _led_down(tool, body, stands, given.fit))
+            body = without_crumbs(body + _led_down(tool, body, stands, given.fit), CRUMB_MM3)
             if len(body.solid.decompose()) > before:
                 raise BuildError(
                     "a piece of the fit stands past the edge of what is to carry it",
@@ -249,13 +251,6 @@ def _led_down(piece: Body, body: Body, face: Frame, step: str) -> Body:
             continue  # past the edge of what is to carry it
         piece = piece + Body(one, free.sources)
     return piece
-
-
-def _whole(body: Body) -> Body:
-    """A body without pieces that hold nothing, such as faces that lie on each other leave."""
-    pieces = body.solid.decompose()
-    kept = [piece for piece in pieces if piece.volume() > TOP_MM]
-    return body if len(kept) == len(pieces) else Body(Manifold.compose(kept), body.sources)
 
 
 def _below(tools: Sequence[Body], face: Frame) -> Body:

@@ -5,6 +5,7 @@ Map
     body     a manifold3d solid with the sources of its triangles; add, cut, common
     mesh     the triangles of a body as arrays, each with its step and face
     linked   what hangs together, in groups
+    crumbs   what booleans leave loose, dropped; pieces and the rooms in them
     stack    polygons on stations joined into a solid: prisms, chamfers, rounds, tapers
     skin     stations anywhere in space joined into a solid: turned, swept and lofted bodies
     turned   an outline turned about an axis; hollow_turned   its wall, worked out on the outline

@@ -7,7 +7,9 @@ from collections import defaultdict
 from collections.abc import Sequence
 
 import numpy as np
+import scipy
 from manifold3d import Manifold
+from numpy.typing import NDArray
 
 from core.outlines.facet_fineness import half_facet
 from core.solids.body import Body, Source
@@ -16,6 +18,7 @@ from core.solids.edge_sections import (
     Faces,
     Finish,
     Points,
+    arc_ways,
     joined,
     sections_of,
     unit,
@@ -27,6 +30,10 @@ FLATTEST = 0.2  # a wall more oblique to a chain than this does not end it
 SQUARE = 1e-6  # the cosine between a wall and the face it stands on
 TURNED_PAST = 0.01  # of its turn: how far a pivot reaches into the chains beside it
 APART_MM = 2e-3
+Indices = NDArray[np.int64]
+PAIRS = ((0, 1), (1, 2), (2, 0))  # of the three faces at a corner
+BELOW = 0.2  # radii: the point below a ball's middle that hulls are closed with
+OUT = 1.01  # radii: corners of a ball's facets are tried so far out
 
 
 def corner_pieces(
@@ -121,21 +128,82 @@ def _distinct(normals: Sequence[Points]) -> Points:
 
 
 def _ball_corner(corner: Points, normals: Points, radius: float, step: str) -> Body:
-    """The corner's own piece of a body less the ball that rolls into it."""
+    """The corner's own piece of a body less the ball that rolls into it: its facets on the ball,
+    three walls where the edges' own tools go on, and a hair out of the three faces."""
+    if np.linalg.det(normals) < 0:
+        normals = normals[[0, 2, 1]]  # counter-clockwise seen from outside
     centre = corner + np.linalg.solve(normals, np.full(3, -radius))
-    touching = centre + radius * normals
-    hull = [centre, corner + PROUD_MM * normals.sum(axis=0), *(touching + PROUD_MM * normals)]
-    for i in range(3):
-        for j in range(i):
-            along = np.cross(normals[i], normals[j])
-            along /= np.linalg.norm(along)
-            planes = np.array([normals[i], normals[j], along])
-            reach = [normals[i] @ corner + PROUD_MM, normals[j] @ corner + PROUD_MM, along @ centre]
-            hull.append(np.linalg.solve(planes, np.array(reach)))
-    pieces = 4 * max(6, math.ceil(math.pi / 4 / half_facet(radius)))
-    block = Manifold.hull_points(np.array(hull))
-    ball = Manifold.sphere(radius, pieces).translate([float(v) for v in centre])
-    raw = (block - ball).as_original().to_mesh64()
-    points = np.asarray(raw.vert_properties, dtype=np.float64)[:, :3]
-    faces = np.asarray(raw.tri_verts, dtype=np.int64)
-    return close_mesh(points, faces, np.zeros(len(faces), np.int64), Source(step, ("edge",)))
+    ways, facets, arcs = _ball_facets(normals, radius)
+    reach = normals @ corner + PROUD_MM
+    count = len(ways)  # then three points over the faces, three over the edges, one over all
+    over_edges = []
+    for i, j in PAIRS:
+        along = np.cross(normals[i], normals[j])
+        planes = np.array([normals[i], normals[j], along])
+        over_edges.append(np.linalg.solve(planes, np.array([reach[i], reach[j], along @ centre])))
+    over_faces = centre + radius * normals + PROUD_MM * normals
+    points = np.vstack(
+        [centre + radius * ways, over_faces, over_edges, np.linalg.solve(normals, reach)]
+    )
+    faces = [facets[:, ::-1]]
+    for side, (i, j) in enumerate(PAIRS):
+        run = np.array([count + i, *arcs[side], count + j])
+        over = np.full(len(run) - 1, count + 3 + side)
+        faces.append(np.column_stack([over, run[:-1], run[1:]]))
+        before = count + 3 + (side - 1) % 3
+        faces.append(np.array([[count + i, over[0], count + 6], [count + i, count + 6, before]]))
+    triangles = np.concatenate(faces)
+    return close_mesh(
+        points, triangles, np.zeros(len(triangles), np.int64), Source(step, ("edge",))
+    )
+
+
+def _ball_facets(normals: Points, radius: float) -> tuple[Points, Indices, list[Indices]]:
+    """A ball's part between three normals: corners (n, 3) in parts of its radius, facets (m, 3)
+    seen from outside, and the corners along each of its sides in order.
+
+    Its sides have the corners of the arcs beside it, so that nothing is left between ball and
+    edges; those within stand as far out as the part's own volume wants.
+    """
+    sides = [np.concatenate(arc_ways(normals[[i]], normals[[j]], radius)) for i, j in PAIRS]
+    rims = np.cumsum([3, *(len(side) - 2 for side in sides)])
+    arcs = [np.array([i, *range(*rims[i : i + 2]), j]) for i, j in PAIRS]
+    edge = np.concatenate([normals, *(side[1:-1] for side in sides)])
+    count = max(map(len, sides)) - 1
+    within = [np.zeros((0, 3))]
+    for row in range(2, count):  # from the first corner to the side across
+        low, high = (_between(normals[0], end, row / count) for end in normals[1:])
+        within.append(np.array([_between(low, high, part / row) for part in range(1, row)]))
+    inner = np.concatenate(within)
+
+    apex = -BELOW * normals.sum(axis=0)
+
+    def ball(out: float) -> tuple[Points, Indices, float]:
+        """Its corners, its facets, and what lies between them and its middle."""
+        ways = np.vstack([edge, out * inner])
+        raw = Manifold.hull_points(np.vstack([ways, apex])).to_mesh64()
+        # the hull has an order of its own
+        tree = scipy.spatial.cKDTree(np.vstack([ways, apex]))
+        own = np.asarray(tree.query(raw.vert_properties[:, :3])[1], dtype=np.int64)
+        facets = own[np.asarray(raw.tri_verts, dtype=np.int64)]
+        facets = facets[(facets < len(ways)).all(axis=1)]
+        return ways, facets, float(np.linalg.det(ways[facets]).sum() / 6)
+
+    ways, facets, least = ball(1.0)
+    if len(inner):  # what it holds grows all but straight with it
+        more = ball(OUT)[2]
+        wanted = _solid_angle(normals) / 3
+        ways, facets, _ = ball(1.0 + (OUT - 1.0) * (wanted - least) / (more - least))
+    return ways, facets, arcs
+
+
+def _between(first: Points, last: Points, share: float) -> Points:
+    """A unit way between two, so far along the arc from one to the other."""
+    turn = math.acos(max(-1.0, min(1.0, float(first @ last))))
+    return (math.sin((1 - share) * turn) * first + math.sin(share * turn) * last) / math.sin(turn)
+
+
+def _solid_angle(normals: Points) -> float:
+    """Between three unit ways, steradians (van Oosterom and Strackee 1983)."""
+    a, b, c = normals
+    return 2 * math.atan2(abs(float(np.linalg.det(normals))), float(1 + a @ b + b @ c + c @ a))

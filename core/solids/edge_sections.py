@@ -25,6 +25,7 @@ from core.solids.stack import close_mesh
 PROUD_MM = 0.02  # how far a tool stands out of the faces it meets, so that no skin is left
 FLAT = 1 - 1e-9
 NEWTON = 8  # steps to the centre of a ball between round faces, at most
+STEEP = 0.2  # a face that looks further along the edge than this is not slid along
 STILL_MM = 1e-9  # a centre that moves by less is found
 Points = NDArray[np.float64]
 Shape = Literal["fillet", "chamfer"]
@@ -64,6 +65,7 @@ class Face:
         crosses = mesh.crosses[own]
         unit = crosses / np.maximum(np.linalg.norm(crosses, axis=1, keepdims=True), 1e-300)
         self.flat = bool((unit @ unit[0] > FLAT).all())
+        self.units = unit
         self.normal, self.place = unit[0], self.points[0]
         if not self.flat:
             self.normals = np.zeros_like(self.points)
@@ -95,6 +97,22 @@ class Face:
         normals = np.einsum("nk,nkj->nj", np.clip(shares, 0.0, 1.0), self.normals[corners])
         size = np.maximum(np.linalg.norm(normals, axis=1, keepdims=True), 1e-300)
         return np.asarray(foot), np.asarray(normals / size)
+
+    def in_section(self, points: Points, at: Points, along: Points) -> Points:
+        """The feet (n, 3) of points on the face, moved along its facets into the planes through
+        places square to the ways along an edge: there the facets of a round face meet, and those
+        of what finishes the edge begin."""
+        if self.flat:
+            feet, normals = self.nearest(points)
+        else:
+            _, own, feet = self._tree.squared_distance(
+                self.points, self.triangles, np.ascontiguousarray(points)
+            )
+            normals = self.units[own]
+        slide = along - np.einsum("ij,ij->i", along, normals)[:, None] * normals
+        off = np.einsum("ij,ij->i", feet - at, along)
+        rate = np.einsum("ij,ij->i", slide, along)
+        return np.asarray(feet - (off / np.maximum(rate, STEEP))[:, None] * slide)
 
     def off(self, points: Points) -> Points:
         """How far points (n, 3) lie off what there is of the face, (n,) mm."""
@@ -166,13 +184,14 @@ def touching_at(
                 before, centre = centre, np.linalg.solve(rows, reach[:, :, None])[:, :, 0]
                 if float(np.abs(centre - before).max()) < STILL_MM:
                     break
-            on_left, on_right = a.nearest(centre)[0], b.nearest(centre)[0]
+            on_left, on_right = (face.in_section(centre, points, along) for face in (a, b))
     else:
         across = np.sqrt(np.maximum(1 - dots**2, 1e-12))
         legs = finish.legs
         on_left = points + legs[0] * sign * (right - dots * left) / across
         on_right = points + legs[1] * sign * (left - dots * right) / across
-        on_left, on_right = a.nearest(on_left)[0], b.nearest(on_right)[0]
+        on_left = a.in_section(on_left, points, along)
+        on_right = b.in_section(on_right, points, along)
         centre = points
     bulge = 0.0
     for face, touch in ((a, on_left), (b, on_right)):
@@ -207,21 +226,27 @@ def sections_of(faces: Faces, finish: Finish, shape: Shape) -> Points:
     rows = [points + proud * (left + right), touch.left + proud * left]
     if shape == "fillet":
         out_left, out_right = (unit(on - touch.centre) for on in (touch.left, touch.right))
-        dots = np.clip(np.einsum("ij,ij->i", out_left, out_right), -1.0, 1.0)
-        turn = np.maximum(np.arccos(dots), 1e-6)[:, None]
-        pieces = max(3, math.ceil(float(turn.max()) / 2 / half_facet(finish.size)))
-        wider = _same_area(turn, pieces)
-        for place in range(pieces + 1):
-            share = place / pieces
-            if place in (0, pieces):
-                rows.append(touch.left if place == 0 else touch.right)
-                continue
-            way = np.sin((1 - share) * turn) * out_left + np.sin(share * turn) * out_right
-            rows.append(touch.centre + finish.size * wider * way / np.sin(turn))
+        ways = arc_ways(out_left, out_right, finish.size)
+        rows += [touch.left, *(touch.centre + finish.size * way for way in ways[1:-1]), touch.right]
     else:
         rows += [touch.left, touch.right]
     rows.append(touch.right + proud * right)
     return np.stack(rows, axis=1)
+
+
+def arc_ways(first: Points, last: Points, radius_mm: float) -> list[Points]:
+    """Ways (n, 3) from the middles of arcs to their corners, from unit way to unit way, in parts of
+    the radius: as many facets as the widest wants. Its ends lie on the arc, its other corners as
+    far out as its own area wants."""
+    dots = np.clip(np.einsum("ij,ij->i", first, last), -1.0, 1.0)
+    turn = np.maximum(np.arccos(dots), 1e-6)[:, None]
+    pieces = max(3, math.ceil(float(turn.max()) / 2 / half_facet(radius_mm)))
+    wider = _same_area(turn, pieces)
+    between = [
+        wider * (np.sin((1 - share) * turn) * first + np.sin(share * turn) * last) / np.sin(turn)
+        for share in (place / pieces for place in range(1, pieces))
+    ]
+    return [first, *between, last]
 
 
 def unit(ways: Points) -> Points:

@@ -25,6 +25,7 @@ from numpy.typing import NDArray
 from core import libigl
 from core.errors import BuildError
 from core.solids.body import Body, Source
+from core.solids.crumbs import pieces_mm3, without_crumbs
 from core.solids.hollow_turned import HARDLY, LONGEST, PROUD_MM, turned_walls
 from core.solids.linked import groups
 from core.solids.mesh import TriangleMesh, triangle_mesh
@@ -34,9 +35,11 @@ from core.solids.turned import Lathe
 SMOOTH_COS = math.cos(math.radians(25.0))  # facets that turn by less belong to one sheet
 FOLDED = 0.02  # of its area: a facet left with less has turned over
 LEVEL = math.radians(0.5)  # facets that bend by less lie in one plane
+LEVEL_COS = math.cos(LEVEL)
 STRAIGHTENED = 20  # passes
 TIGHT = 1.1  # walls: a bend of a smaller radius is one in which facets turn over
 WIDER_MM = 0.005
+MEET = 0.95  # of the way to where facets that turn over meet
 WEAK = 1e-3  # of the strongest: ways in which a corner's facets hardly differ
 SLIVER_MM = 1e-3  # facets of about this height and less count less where a corner is moved
 MOST_NEAR = 1e-5  # of the inner faces: so much nearer than the wall is rounding
@@ -101,17 +104,19 @@ def hollowed(
         sources = {key: source for piece in pieces for key, source in piece.sources.items()}
         walls = Body(Manifold.batch_boolean([p.solid for p in pieces], OpType.Add), sources)
     if outward:
-        made = _tidy(walls - body)
+        made = without_crumbs(walls - body, CRUMB_MM3)
         thick = _thick_share(made, sheets, step) if sheets else 0.0
         return replace(_told(made, body, mesh, opened), thick=thick)
-    # what lies in the walls and what does not, from one boolean
-    both = body.solid.split(walls.solid)
-    whole, inside = (Body(one, {**body.sources, **walls.sources}) for one in both)
-    made = _tidy(whole)
-    if made is not whole:  # crumbs that were dropped are part of the room
-        inside = body - made
+    # what lies in the walls and what does not, from one boolean; the place of a crumb that was
+    # dropped is a crumb of the other
+    made, inside = (
+        without_crumbs(Body(one, {**body.sources, **walls.sources}), CRUMB_MM3)
+        for one in body.solid.split(walls.solid)
+    )
     thick = _thick_share(inside, sheets, step) if sheets else 0.0
-    return replace(_told(made, inside, mesh, opened, step, names), thick=thick)
+    told = _told(made, inside, mesh, opened, step, names)
+    behind = _solid_behind(mesh, told.solid_behind, inside, wall_mm)
+    return replace(told, thick=thick, solid_behind=behind)
 
 
 def _turned(
@@ -173,30 +178,34 @@ def _thick_share(beyond: Body, sheets: _Sheets, step: str) -> float:
     return float(areas[far].sum() / areas.sum())
 
 
-def _tidy(body: Body) -> Body:
-    """Without the crumbs that rounding leaves beside mitres."""
-    pieces = body.solid.decompose()
-    # the skin of a shut room is a piece of its own, of less than no volume
-    kept = [piece for piece in pieces if abs(piece.volume()) > CRUMB_MM3]
-    if len(kept) == len(pieces):
-        return body
-    return Body(Manifold.compose(kept), body.sources)
+def _solid_behind(
+    mesh: TriangleMesh, faces: Sequence[int], inside: Body, wall_mm: NDArray[np.float64]
+) -> tuple[int, ...]:
+    """Those of some faces that have no room behind most of them: behind chamfers and roundings
+    tighter than the wall lies a corner of it."""
+    if not faces:
+        return ()
+    room, left = triangle_mesh(inside), []
+    for face in faces:
+        own = np.flatnonzero(mesh.face_index == face)
+        squared, _, _ = libigl.point_mesh_squared_distance(
+            np.ascontiguousarray(mesh.middles[own]), room.vertices, room.triangles
+        )
+        areas = mesh.doubled[own]
+        far = squared > (FURTHEST * wall_mm[face]) ** 2
+        if areas[far].sum() > areas.sum() / 2:
+            left.append(face)
+    return tuple(left)
 
 
 def _told(
     made: Body, inside: Body, mesh: TriangleMesh, opened: Collection[int],
     step: str = "", names: tuple[str, ...] = (),
 ) -> Hollow:  # fmt: skip
-    rooms = [
-        Body(piece, inside.sources)
-        for piece in inside.solid.decompose()
-        if piece.volume() > CRUMB_MM3
-    ]
+    rooms = pieces_mm3(inside, CRUMB_MM3)
     if not rooms:
         raise BuildError("this wall leaves no hollow", remedy="a thinner wall")
-    rooms.sort(key=lambda room: -room.volume_mm3)
     mouths = {mesh.faces[index] for index in opened}
-    shut = [room for room in rooms if not mouths & set(triangle_mesh(room).faces)]
     left = set(triangle_mesh(made).faces)
     behind = [
         index
@@ -205,9 +214,9 @@ def _told(
     ]
     return Hollow(
         made,
-        Body(Manifold.compose([room.solid for room in rooms]), inside.sources),
-        tuple(room.volume_mm3 for room in rooms),
-        tuple(room.volume_mm3 for room in shut),
+        inside,
+        tuple(holds for _, holds in rooms),
+        tuple(holds for room, holds in rooms if not mouths & set(triangle_mesh(room).faces)),
         tuple(behind),
     )
 
@@ -223,8 +232,11 @@ class _Sheets:
         edges = mesh.corners - np.roll(mesh.corners, 1, axis=1)
         longest = np.linalg.norm(edges, axis=2).max(axis=1)
         self.tall = areas / np.maximum(longest, 1e-300)
+        # slivers that cuts leave know their normal badly
+        self.weight = self.tall / (self.tall + SLIVER_MM)
         self.wall = wall_mm[mesh.face_index]
         self.closed = ~np.isin(mesh.face_index, list(opened))
+        self.over = np.zeros(len(areas), dtype=bool)
         self._pair_edges()
         self._group()
         self._corners()
@@ -239,13 +251,18 @@ class _Sheets:
         self.cosine = np.einsum("ij,ij->i", self.normals[self.one], self.normals[self.other])
 
     def _group(self) -> None:
-        """Closed facets that go over into each other smoothly and have one wall, numbered."""
+        """Closed facets that go over into each other smoothly and have one wall, numbered; and
+        what lies in one plane of them."""
         joined = (
             self.closed[self.one] & self.closed[self.other] & (self.cosine > SMOOTH_COS)
             & (np.abs(self.wall[self.one] - self.wall[self.other]) < 1e-9)
         )  # fmt: skip
         count = len(self.mesh.triangles)
         self.group: Indices = groups(count, self.one[joined], self.other[joined])
+        level = (np.arccos(np.clip(self.cosine, -1.0, 1.0)) < LEVEL) & (
+            self.group[self.one] == self.group[self.other]
+        )
+        self.facet: Indices = groups(count, self.one[level], self.other[level])
 
     def _corners(self) -> None:
         """For every corner of every sheet how it moves: ``moved`` by the wall, ``proud`` the other
@@ -259,15 +276,13 @@ class _Sheets:
         self.matrix, self.along = np.zeros((size, 3, 3)), np.zeros((size, 3))
         back = np.zeros((size, 3))
         outer = np.einsum("ti,tj->tij", self.normals, self.normals)
-        # slivers that cuts leave know their normal badly
-        weight = self.tall / (self.tall + SLIVER_MM)
-        outer *= weight[:, None, None]
-        pull = self.normals * weight[:, None]
+        outer *= self.weight[:, None, None]
+        pull = self.normals * self.weight[:, None]
         np.add.at(self.matrix, slot, outer[own])
         np.add.at(self.along, slot, pull[own] * (self.way * self.wall[own])[:, None])
         np.add.at(back, slot, pull[own] * (-self.way * PROUD_MM))
         self.past_matrix, self.past_along = np.zeros((size, 3, 3)), np.zeros((size, 3))
-        open_at: dict[int, list[int]] = defaultdict(list)
+        open_at = self.open_at = defaultdict[int, list[int]](list)
         for triangle in np.flatnonzero(~self.closed):
             for corner in triangles[triangle]:
                 open_at[int(corner)].append(int(triangle))
@@ -278,6 +293,27 @@ class _Sheets:
                 self.past_along[index] += pull[beside] * self._past()
         self.moved = self._solved(self.matrix, self.along, self.past_matrix, self.past_along)
         self.proud = self._solved(self.matrix, back, self.past_matrix, self.past_along)
+
+    def _corners_without(self, over: NDArray[np.bool_]) -> None:
+        """Moves corners between facets that turned over and others as the others alone want it, so
+        that these go straight on under them."""
+        kept = np.flatnonzero(self.closed & ~over)
+        slots = self._slot(np.repeat(self.group[kept], 3), self.mesh.triangles[kept].ravel())
+        beside = np.flatnonzero(over)
+        theirs = self._slot(np.repeat(self.group[beside], 3), self.mesh.triangles[beside].ravel())
+        shared = np.intersect1d(slots, theirs)
+        own = np.repeat(kept, 3)
+        among = np.isin(slots, shared)
+        slots, own = slots[among], own[among]
+        matrix, along = np.zeros_like(self.matrix), np.zeros_like(self.along)
+        weight = self.weight[own, None]
+        normals = self.normals[own]
+        np.add.at(matrix, slots, np.einsum("ti,tj->tij", normals, normals) * weight[:, None])
+        np.add.at(along, slots, normals * weight * (self.way * self.wall[own])[:, None])
+        self.matrix[shared], self.along[shared] = matrix[shared], along[shared]
+        self.moved[shared] = self._solved(
+            matrix[shared], along[shared], self.past_matrix[shared], self.past_along[shared]
+        )
 
     def _past(self) -> float:
         """Inwards a sheet goes past an open face and is cut off there; outwards it ends in it."""
@@ -307,21 +343,27 @@ class _Sheets:
         return places + self.proud[slots], places + self.moved[slots]
 
     def _turned_over(self) -> NDArray[np.bool_]:
-        """Which facets turn over when they move. Triangles in one plane are judged as one facet:
-        what turns within it only lies askew, and is put straight."""
-        level = (np.arccos(np.clip(self.cosine, -1.0, 1.0)) < LEVEL) & (
-            self.group[self.one] == self.group[self.other]
-        )
+        """Which facets turn over when they move, both ways too, as those of a ball that go through
+        its middle. Triangles in one plane are judged as one facet: what turns within it only lies
+        askew, and is put straight."""
         count = len(self.closed)
-        facet = groups(count, self.one[level], self.other[level])
+        facet = self.facet
         every = np.flatnonzero(self.closed)
         own = facet[every]
         left = np.bincount(own, weights=self._left_of(every), minlength=count)
+        spread = np.bincount(own, weights=self._spread_of(every), minlength=count)
         whole = np.bincount(own, weights=self.areas[every], minlength=count)
         tall = np.zeros(count)
         np.maximum.at(tall, own, self.tall[every])
         found = np.zeros(count, dtype=bool)
-        found[every] = ((left <= FOLDED * whole) & (tall > 10 * SLIVER_MM))[own]
+        thin = tall <= 10 * SLIVER_MM
+        turned = (left <= FOLDED * whole) | (spread < 0)
+        found[every] = (turned & ~thin)[own]
+        # what is hardly there goes with what turns over beside it
+        thin = thin[facet] & self.closed
+        beside = self.group[self.one] == self.group[self.other]
+        found[self.one[beside & thin[self.one] & found[self.other]]] = True
+        found[self.other[beside & thin[self.other] & found[self.one]]] = True
         for _ in range(STRAIGHTENED):
             kept = np.flatnonzero(self.closed & ~found)
             askew = kept[self._left_of(kept) <= FOLDED * self.areas[kept]]
@@ -335,6 +377,15 @@ class _Sheets:
         _, ends = self._ends(triangles)
         crosses = np.cross(ends[:, 1] - ends[:, 0], ends[:, 2] - ends[:, 0])
         return np.asarray(np.einsum("ij,ij->i", crosses, self.normals[triangles]))
+
+    def _spread_of(self, triangles: Indices) -> Points:
+        """How much each facet is stretched, both ways added, times its double area: below nought
+        where it has turned round."""
+        _, ends = self._ends(triangles)
+        corners = self.mesh.corners[triangles]
+        sides = np.roll(corners, 1, axis=1) - np.roll(corners, -1, axis=1)  # opposite each corner
+        across = np.cross(self.normals[triangles][:, None], sides)
+        return np.asarray(np.einsum("nij,nij->n", ends, across))
 
     def _straighten(self, triangles: Indices) -> None:
         """Moves the corner opposite the longest side of each along its plane, so that it keeps its
@@ -360,20 +411,23 @@ class _Sheets:
         facet past its cut, so that no slit is left between two."""
         over = self._turned_over()
         self.over = over
+        if over.any():
+            self._corners_without(over)
         axis = np.argmax(np.abs(self.normals), axis=1)
         facing = 2 * axis + (np.take_along_axis(self.normals, axis[:, None], 1)[:, 0] > 0)
         kept = self.closed & ~over
-        key = self.group * 6 + facing
         beside = (
             kept[self.one] & kept[self.other] & (self.group[self.one] == self.group[self.other])
         )
-        beside &= key[self.one] != key[self.other]
+        same = beside & (facing[self.one] == facing[self.other])
+        piece = groups(len(kept), self.one[same], self.other[same])
+        beside &= ~same
         a, b = self.one[beside], self.other[beside]
         found = []
-        for one in np.unique(key[kept]):
-            own = kept & (key == one)
-            own[b[key[a] == one]] = True
-            own[a[key[b] == one]] = True
+        for one in np.unique(piece[kept]):
+            own = kept & (piece == one)
+            own[b[piece[a] == one]] = True
+            own[a[piece[b] == one]] = True
             found.append(self._sheet(np.flatnonzero(own), step, names))
         return found
 
@@ -400,18 +454,49 @@ class _Sheets:
         labels = np.concatenate([zeros, inner, np.zeros(len(sides), dtype=np.int64)])
         return close_mesh(points, triangles, labels, Source(step, faces))
 
+    def _facet_middles(self) -> Points:
+        """Of each triangle (n, 3) the middle of what lies in one plane with it."""
+        count = len(self.facet)
+        areas = np.bincount(self.facet, weights=self.areas, minlength=count)
+        sums = np.zeros((count, 3))
+        np.add.at(sums, self.facet, self.mesh.middles * self.areas[:, None])
+        return np.asarray((sums / np.maximum(areas, 1e-300)[:, None])[self.facet])
+
+    def _as_far_as_they_meet(self, own: Indices) -> Points:
+        """The part of its way (n, 3) that each corner of some facets goes before one of them turns
+        over; all of it where it is a corner of a facet that does not."""
+        areas = np.maximum(self.areas[own], 1e-300)
+        half, turned = self._spread_of(own) / areas / 2, self._left_of(own) / areas
+        # a facet's stretches along and across; on the way they fall from one straight to these
+        least = half - np.sqrt(np.maximum(half**2 - turned, 0.0))
+        share = np.clip(MEET / np.maximum(1 - least, 1.0), 0.0, 1.0)
+        corners = self.mesh.triangles[own]
+        found = np.ones(len(self.mesh.vertices))
+        np.minimum.at(found, corners.ravel(), np.repeat(share, 3))
+        found[self.mesh.triangles[self.closed & ~self.over].ravel()] = 1.0
+        return np.asarray(found[corners])
+
     def folded(self, step: str) -> list[Body]:
         """Facets that turn over, thickened by themselves: as one block as far as they bend tighter
         than the wall is thick, or lie level, so that a block follows every wider bend."""
         own = np.flatnonzero(self.over)
         bend = np.arccos(np.clip(self.cosine, -1.0, 1.0))
-        middles = self.mesh.middles
-        apart = np.linalg.norm(middles[self.one] - middles[self.other], axis=1)
-        tight = (bend < LEVEL) | (apart < TIGHT * self.wall[self.one] * bend)
+        middles = self._facet_middles()
+        along = self.mesh.vertices[self.end] - self.mesh.vertices[self.start]
+        along /= np.maximum(np.linalg.norm(along, axis=1, keepdims=True), 1e-300)
+        between = np.cross(middles[self.one] - middles[self.other], along)
+        tight = (bend < LEVEL) | (
+            np.linalg.norm(between, axis=1) < TIGHT * self.wall[self.one] * bend
+        )
         joined = self.over[self.one] & self.over[self.other] & tight
         joined &= self.group[self.one] == self.group[self.other]
         block = groups(len(self.over), self.one[joined], self.other[joined])
         proud, ends = self._ends(own)
+        ways = ends - proud
+        share = self._as_far_as_they_meet(own)
+        # a hair short, so that nothing stands out of the walls beside them
+        share -= 2 * WIDER_MM / np.maximum(np.linalg.norm(ways, axis=2), 1e-300)
+        ends = proud + ways * np.maximum(share, 0.0)[:, :, None]
         # a little wider than they are, so that no slit is left beside them
         along = self.mesh.corners[own, 1] - self.mesh.corners[own, 0]
         along *= WIDER_MM / np.maximum(np.linalg.norm(along, axis=1, keepdims=True), 1e-300)
@@ -419,9 +504,52 @@ class _Sheets:
         ways = np.stack([along, -along, across, -across], axis=1)[:, :, None]
         both = np.concatenate([proud, ends], axis=1)
         points = (both[:, None] + ways).reshape(len(own), 24, 3)
-        return _together(
-            [points[block[own] == one].reshape(-1, 3) for one in np.unique(block[own])], step
+        kept = self.closed & ~self.over
+        shared = self._slots_of(np.flatnonzero(kept))
+        opened = self._open_beside(kept)
+        blocks = []
+        for one in np.unique(block[own]):
+            its = block[own] == one
+            lip = self._lip(own[its], shared, opened)
+            blocks.append(np.vstack([points[its].reshape(-1, 3), lip]))
+        return _together(blocks, step)
+
+    def _open_beside(self, kept: NDArray[np.bool_]) -> dict[int, int]:
+        """An open facet for each corner that lies at one, or one kept facet away from it."""
+        found = {at: ones[0] for at, ones in self.open_at.items()}
+        corners = self.mesh.triangles[kept]
+        for row in corners[np.isin(corners, list(found)).any(axis=1)].tolist():
+            one = next(self.open_at[at][0] for at in row if at in self.open_at)
+            for at in row:
+                found.setdefault(at, one)
+        return found
+
+    def _slots_of(self, triangles: Indices) -> Indices:
+        """The sheets' corners at which some facets have theirs, each once."""
+        corners = self.mesh.triangles[triangles]
+        return np.unique(self._slot(self.group[triangles][:, None], corners))
+
+    def _lip(self, block: Indices, shared: Indices, opened: dict[int, int]) -> Points:
+        """Where the walls beside a block of facets, which turn over before an open face, go on to
+        that face (n, 3): so a rounded rim is as straight within as the wall below it."""
+        beside = {opened[at] for at in self.mesh.triangles[block].ravel().tolist() if at in opened}
+        if not beside or self.way > 0:
+            return np.zeros((0, 3))
+        faces = np.array(sorted(beside))
+        normal, at = self.normals[faces[0]], self.mesh.middles[faces[0]]
+        slots = np.intersect1d(self._slots_of(block), shared)
+        places = self.mesh.vertices[self.pairs[slots] % len(self.mesh.vertices)]
+        reach = (at - places) @ normal
+        # what lies at the open face ends there already
+        apart = (reach > PROUD_MM) & (reach < TIGHT * self.wall[block].max())
+        if (self.normals[faces] @ normal < LEVEL_COS).any() or not apart.any():
+            return np.zeros((0, 3))
+        slots, places, reach = slots[apart], places[apart], reach[apart] + PROUD_MM
+        across = _least_squares(
+            self.matrix[slots] + np.outer(normal, normal),
+            self.along[slots] + reach[:, None] * normal,
         )
+        return np.asarray(places + across)
 
     def mitres(self, step: str) -> list[Body]:
         """What stands between two sheets that part along an edge, and round the corners where

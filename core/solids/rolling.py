@@ -13,10 +13,10 @@ from dataclasses import dataclass
 from functools import reduce
 
 import numpy as np
-from manifold3d import Manifold
 
 from core.errors import BuildError
 from core.solids.body import Body
+from core.solids.crumbs import without_crumbs
 from core.solids.edge_corners import FLATTEST, corner_pieces, pivots
 from core.solids.edge_fit import must_fit
 from core.solids.edge_sections import (
@@ -77,14 +77,7 @@ def finished_edges(
     if cut:
         acts.append(("cut", reduce(lambda a, b: a + b, cut)))
         body = body - acts[-1][1]
-    return _without_crumbs(body), tuple(acts)
-
-
-def _without_crumbs(body: Body) -> Body:
-    """Without the specks that two tools may leave where they meet."""
-    pieces = body.solid.decompose()
-    kept = [piece for piece in pieces if abs(piece.volume()) > CRUMB_MM3]
-    return body if len(kept) == len(pieces) else Body(Manifold.compose(kept), body.sources)
+    return without_crumbs(body, CRUMB_MM3), tuple(acts)
 
 
 def _tool(faces: Faces, finish: Finish, wanted: Sequence[Finish], shape: Shape, step: str) -> Body:

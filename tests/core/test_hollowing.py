@@ -32,7 +32,7 @@ def distances(points: np.ndarray, vertices: np.ndarray, triangles: np.ndarray) -
     return np.sqrt(squared)
 
 
-def is_wall(solution: Solution, wall: float) -> None:
+def is_wall(solution: Solution, wall: float, less: float = 0.02) -> None:
     """The wall by rays along the inward normal from points all over the solid, by trimesh; none
     that begin on or beside an open face, through which they may leave."""
     steps = solution.parts["p"].steps
@@ -43,15 +43,18 @@ def is_wall(solution: Solution, wall: float) -> None:
     normals = outside.face_normals[faces]
     opened = [name.strip() for name in steps[-1].words["open"].split(",")]
     at_rim = np.array([".".join(face) in opened for face in before.faces])[before.face_index]
-    away = distances(points, before.vertices, before.triangles[at_rim])
+    away = np.full(len(points), np.inf)
+    if at_rim.any():
+        away = distances(points, before.vertices, before.triangles[at_rim])
     hits, rays, _ = outside.ray.intersects_location(points - normals * 1e-4, -normals, False)
     across = np.full(len(points), np.nan)
     across[rays] = np.linalg.norm(hits - points[rays], axis=1)
     across = across[np.isfinite(across) & (away > 1.2 * wall)]
     assert len(across) > SAMPLES / 4
-    assert across.min() > wall - 0.02, np.sort(across)[:5]
+    assert across.min() > wall - less, np.sort(across)[:5]
     assert np.percentile(across, 50) == pytest.approx(wall, rel=0.02)
-    assert len(body.solid.decompose()) == 1
+    # the skin of a room that is shut is a piece too, of less than no volume
+    assert sum(piece.volume() > 0 for piece in body.solid.decompose()) == 1
 
 
 def test_a_box_in_and_out_by_formula() -> None:
