@@ -16,6 +16,7 @@ Map
     shaft    what stands round an axis: the shaft a thread or a track is laid on
     bent     a flat solid laid round a cylinder
     hollow   any body hollowed to a wall, open where asked
+    hollow_sheets, hollow_blocks   its faces thickened, and what that leaves between them
     edges    where two named faces meet, as chains of mesh edges
     rolling  edges rounded with a rolling ball, or chamfered, on any body
     edge_sections, edge_corners, edge_fit   what rolling is made of

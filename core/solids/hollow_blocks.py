@@ -1,0 +1,193 @@
+"""What sheets leave between them: blocks for facets that turn over when they move, mitres along
+edges where sheets part.
+"""
+
+from __future__ import annotations
+
+import math
+from collections import defaultdict
+
+import numpy as np
+from manifold3d import Manifold, OpType
+from numpy.typing import NDArray
+
+from core.solids.body import Body, Source
+from core.solids.hollow_sheets import LEVEL, Indices, Points, Sheets, least_squares
+from core.solids.hollow_turned import HARDLY, PROUD_MM
+from core.solids.linked import groups
+from core.solids.stack import close_mesh
+
+LEVEL_COS = math.cos(LEVEL)
+TIGHT = 1.1  # walls: a bend of a smaller radius is one in which facets turn over
+WIDER_MM = 0.005
+MEET = 0.95  # of the way to where facets that turn over meet
+
+
+def _facet_middles(sheets: Sheets) -> Points:
+    """Of each triangle (n, 3) the middle of what lies in one plane with it."""
+    count = len(sheets.facet)
+    areas = np.bincount(sheets.facet, weights=sheets.areas, minlength=count)
+    sums = np.zeros((count, 3))
+    np.add.at(sums, sheets.facet, sheets.mesh.middles * sheets.areas[:, None])
+    return np.asarray((sums / np.maximum(areas, 1e-300)[:, None])[sheets.facet])
+
+
+def _as_far_as_they_meet(sheets: Sheets, own: Indices) -> Points:
+    """The part of its way (n, 3) that each corner of some facets goes before one of them turns
+    over; all of it where it is a corner of a facet that does not."""
+    areas = np.maximum(sheets.areas[own], 1e-300)
+    half, turned = sheets.spread_of(own) / areas / 2, sheets.left_of(own) / areas
+    # a facet's stretches along and across; on the way they fall from one straight to these
+    least = half - np.sqrt(np.maximum(half**2 - turned, 0.0))
+    share = np.clip(MEET / np.maximum(1 - least, 1.0), 0.0, 1.0)
+    corners = sheets.mesh.triangles[own]
+    found = np.ones(len(sheets.mesh.vertices))
+    np.minimum.at(found, corners.ravel(), np.repeat(share, 3))
+    found[sheets.mesh.triangles[sheets.closed & ~sheets.over].ravel()] = 1.0
+    return np.asarray(found[corners])
+
+
+def folded(sheets: Sheets, step: str) -> list[Body]:
+    """Facets that turn over, thickened by themselves: as one block as far as they bend tighter
+    than the wall is thick, or lie level, so that a block follows every wider bend."""
+    own = np.flatnonzero(sheets.over)
+    bend = np.arccos(np.clip(sheets.cosine, -1.0, 1.0))
+    middles = _facet_middles(sheets)
+    along = sheets.mesh.vertices[sheets.end] - sheets.mesh.vertices[sheets.start]
+    along /= np.maximum(np.linalg.norm(along, axis=1, keepdims=True), 1e-300)
+    between = np.cross(middles[sheets.one] - middles[sheets.other], along)
+    tight = (bend < LEVEL) | (
+        np.linalg.norm(between, axis=1) < TIGHT * sheets.wall[sheets.one] * bend
+    )
+    joined = sheets.over[sheets.one] & sheets.over[sheets.other] & tight
+    joined &= sheets.group[sheets.one] == sheets.group[sheets.other]
+    block = groups(len(sheets.over), sheets.one[joined], sheets.other[joined])
+    proud, ends = sheets.ends_of(own)
+    ways = ends - proud
+    share = _as_far_as_they_meet(sheets, own)
+    # a hair short, so that nothing stands out of the walls beside them
+    share -= 2 * WIDER_MM / np.maximum(np.linalg.norm(ways, axis=2), 1e-300)
+    ends = proud + ways * np.maximum(share, 0.0)[:, :, None]
+    # a little wider than they are, so that no slit is left beside them
+    along = sheets.mesh.corners[own, 1] - sheets.mesh.corners[own, 0]
+    along *= WIDER_MM / np.maximum(np.linalg.norm(along, axis=1, keepdims=True), 1e-300)
+    across = np.cross(sheets.normals[own], along)
+    ways = np.stack([along, -along, across, -across], axis=1)[:, :, None]
+    both = np.concatenate([proud, ends], axis=1)
+    points = (both[:, None] + ways).reshape(len(own), 24, 3)
+    kept = sheets.closed & ~sheets.over
+    shared = _slots_of(sheets, np.flatnonzero(kept))
+    opened = _open_beside(sheets, kept)
+    blocks = []
+    for one in np.unique(block[own]):
+        its = block[own] == one
+        lip = _lip(sheets, own[its], shared, opened)
+        blocks.append(np.vstack([points[its].reshape(-1, 3), lip]))
+    return _together(blocks, step)
+
+
+def _open_beside(sheets: Sheets, kept: NDArray[np.bool_]) -> dict[int, int]:
+    """An open facet for each corner that lies at one, or one kept facet away from it."""
+    found = {at: ones[0] for at, ones in sheets.open_at.items()}
+    corners = sheets.mesh.triangles[kept]
+    for row in corners[np.isin(corners, list(found)).any(axis=1)].tolist():
+        one = next(sheets.open_at[at][0] for at in row if at in sheets.open_at)
+        for at in row:
+            found.setdefault(at, one)
+    return found
+
+
+def _slots_of(sheets: Sheets, triangles: Indices) -> Indices:
+    """The sheets' corners at which some facets have theirs, each once."""
+    corners = sheets.mesh.triangles[triangles]
+    return np.unique(sheets.slot(sheets.group[triangles][:, None], corners))
+
+
+def _lip(sheets: Sheets, block: Indices, shared: Indices, opened: dict[int, int]) -> Points:
+    """Where the walls beside a block of facets, which turn over before an open face, go on to
+    that face (n, 3): so a rounded rim is as straight within as the wall below it."""
+    beside = {opened[at] for at in sheets.mesh.triangles[block].ravel().tolist() if at in opened}
+    if not beside or sheets.way > 0:
+        return np.zeros((0, 3))
+    faces = np.array(sorted(beside))
+    normal, at = sheets.normals[faces[0]], sheets.mesh.middles[faces[0]]
+    slots = np.intersect1d(_slots_of(sheets, block), shared)
+    places = sheets.mesh.vertices[sheets.pairs[slots] % len(sheets.mesh.vertices)]
+    reach = (at - places) @ normal
+    # what lies at the open face ends there already
+    apart = (reach > PROUD_MM) & (reach < TIGHT * sheets.wall[block].max())
+    if (sheets.normals[faces] @ normal < LEVEL_COS).any() or not apart.any():
+        return np.zeros((0, 3))
+    slots, places, reach = slots[apart], places[apart], reach[apart] + PROUD_MM
+    across = least_squares(
+        sheets.matrix[slots] + np.outer(normal, normal),
+        sheets.along[slots] + reach[:, None] * normal,
+    )
+    return np.asarray(places + across)
+
+
+def mitres(sheets: Sheets, step: str) -> list[Body]:
+    """What stands between two sheets that part along an edge, and round the corners where
+    only such edges meet."""
+    apart = (
+        sheets.closed[sheets.one] & sheets.closed[sheets.other]
+        & (sheets.group[sheets.one] != sheets.group[sheets.other])
+    )  # fmt: skip
+    along = sheets.mesh.vertices[sheets.end] - sheets.mesh.vertices[sheets.start]
+    bend = np.einsum(
+        "ij,ij->i", np.cross(sheets.normals[sheets.one], sheets.normals[sheets.other]), along
+    )
+    hollow = bend * sheets.way > 1e-12
+    # where sheets hardly overlap, corners that several facets pull may draw them apart
+    parts = apart & (hollow | (sheets.cosine > HARDLY))
+    found = []
+    at: dict[int, set[tuple[int, int]]] = defaultdict(set)
+    for edge in np.flatnonzero(parts):
+        a, b = (int(sheets.group[side[edge]]) for side in (sheets.one, sheets.other))
+        block = []
+        for vertex in (int(sheets.start[edge]), int(sheets.end[edge])):
+            block += _wedge(sheets, vertex, (a, b))
+            at[vertex].add((min(a, b), max(a, b)))
+        found.append(np.array(block))
+    meeting: dict[int, set[tuple[int, int]]] = defaultdict(set)
+    for edge in np.flatnonzero(apart):
+        a, b = (int(sheets.group[side[edge]]) for side in (sheets.one, sheets.other))
+        for vertex in (int(sheets.start[edge]), int(sheets.end[edge])):
+            meeting[vertex].add((min(a, b), max(a, b)))
+    hollow_at = set(sheets.start[apart & hollow]) | set(sheets.end[apart & hollow])
+    for vertex, pairs in at.items():
+        groups = {group for pair in pairs for group in pair}
+        if len(groups) > 2 and pairs == meeting[vertex] and vertex in hollow_at:
+            block = _wedge(sheets, vertex, tuple(sorted(groups)))
+            for pair in pairs:
+                block += _wedge(sheets, vertex, pair)
+            found.append(np.array(block))
+    return _together(found, step)
+
+
+def _wedge(sheets: Sheets, vertex: int, groups: tuple[int, ...]) -> list[Points]:
+    """A corner, where each of some sheets ends there, and where they would all meet."""
+    slots = sheets.slot(np.array(groups), np.full(len(groups), vertex))
+    place = sheets.mesh.vertices[vertex]
+    mitre = sheets.solved(
+        sheets.matrix[slots].sum(axis=0)[None],
+        sheets.along[slots].sum(axis=0)[None],
+        sheets.past_matrix[slots[:1]],
+        sheets.past_along[slots[:1]],
+    )[0]
+    ends = [place + sheets.moved[slot] for slot in slots]
+    return [place, *(place + sheets.proud[slot] for slot in slots), *ends, place + mitre]
+
+
+def _together(blocks: list[Points], step: str) -> list[Body]:
+    """The hulls of some points as one body whose faces have one name; none where there are none."""
+    if not blocks:
+        return []
+    hulls = [Manifold.hull_points(points) for points in blocks]
+    raw = Manifold.batch_boolean(hulls, OpType.Add).as_original().to_mesh64()
+    points = np.asarray(raw.vert_properties, dtype=np.float64)[:, :3]
+    triangles = np.asarray(raw.tri_verts, dtype=np.int64)
+    if not len(triangles):
+        return []
+    labels = np.zeros(len(triangles), dtype=np.int64)
+    return [close_mesh(points, triangles, labels, Source(step, ("mitre",)))]
