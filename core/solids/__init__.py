@@ -19,7 +19,7 @@ Map
     hollow_sheets, hollow_blocks   its faces thickened, and what that leaves between them
     edges    where two named faces meet, as chains of mesh edges
     rolling  edges rounded with a rolling ball, or chamfered, on any body
-    edge_sections, edge_corners, edge_fit   what rolling is made of
+    edge_sections, edge_runs, edge_corners, edge_fit   what rolling is made of
     finishing   named edges finished in one go, convex and concave together
     prism    an outline raised between two heights, rims and all; the usual body of a part
 
