@@ -132,6 +132,10 @@ def _ball_corner(corner: Points, normals: Points, radius: float, step: str) -> B
     three walls where the edges' own tools go on, and a hair out of the three faces."""
     if np.linalg.det(normals) < 0:
         normals = normals[[0, 2, 1]]  # counter-clockwise seen from outside
+    # from the corner between the two sides that are most alike, such as a prism's end
+    turns = normals @ normals.T
+    unlike = [abs(turns[k, (k + 1) % 3] - turns[k, (k + 2) % 3]) for k in range(3)]
+    normals = np.roll(normals, -int(np.argmin(unlike)), axis=0)
     centre = corner + np.linalg.solve(normals, np.full(3, -radius))
     ways, facets, arcs = _ball_facets(normals, radius)
     reach = normals @ corner + PROUD_MM
@@ -169,13 +173,15 @@ def _ball_facets(normals: Points, radius: float) -> tuple[Points, Indices, list[
     rims = np.cumsum([3, *(len(side) - 2 for side in sides)])
     arcs = [np.array([i, *range(*rims[i : i + 2]), j]) for i, j in PAIRS]
     edge = np.concatenate([normals, *(side[1:-1] for side in sides)])
-    count = max(map(len, sides)) - 1
     within = [np.zeros((0, 3))]
-    for row in range(2, count):  # from the first corner to the side across
-        low, high = (_between(normals[0], end, row / count) for end in normals[1:])
-        within.append(np.array([_between(low, high, part / row) for part in range(1, row)]))
+    rows, wide = max(len(sides[0]), len(sides[2])) - 1, len(sides[1]) - 1
+    for row in range(2, rows):  # from the first corner to the side across
+        low, high = (_between(normals[0], end, row / rows) for end in normals[1:])
+        parts = max(2, round(row * wide / rows))
+        within.append(np.array([_between(low, high, part / parts) for part in range(1, parts)]))
     inner = np.concatenate(within)
-
+    most = _within_arcs(inner, normals, sides)
+    inner, most = inner[most > 1.0], most[most > 1.0]
     apex = -BELOW * normals.sum(axis=0)
 
     def ball(out: float) -> tuple[Points, Indices, float]:
@@ -193,8 +199,21 @@ def _ball_facets(normals: Points, radius: float) -> tuple[Points, Indices, list[
     if len(inner):  # what it holds grows all but straight with it
         more = ball(OUT)[2]
         wanted = _solid_angle(normals) / 3
-        ways, facets, _ = ball(1.0 + (OUT - 1.0) * (wanted - least) / (more - least))
+        out = 1.0 + (OUT - 1.0) * (wanted - least) / (more - least)
+        ways, facets, _ = ball(min(out, float(most.min())))
     return ways, facets, arcs
+
+
+def _within_arcs(inner: Points, normals: Points, sides: Sequence[Points]) -> Points:
+    """How far out, in radii, each corner within (n, 3) may stand before an edge's own tool, which
+    goes on past the ball, takes it off."""
+    most = np.full(len(inner), np.inf)
+    for (i, j), arc in zip(PAIRS, sides, strict=True):
+        along = unit(np.cross(normals[i], normals[j]))
+        across = np.linalg.norm(inner - (inner @ along)[:, None] * along, axis=1)
+        lowest = np.linalg.norm((arc[1:] + arc[:-1]) / 2, axis=1).min()
+        most = np.minimum(most, lowest / np.maximum(across, 1e-300))
+    return most
 
 
 def _between(first: Points, last: Points, share: float) -> Points:

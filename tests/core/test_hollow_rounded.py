@@ -76,7 +76,7 @@ def test_a_prism_rounded_all_over_by_steiner(sides: int, radius: float) -> None:
     made = solved(part("p", prism(sides, 15), soft(radius)))
     solid = made.parts["p"].state.solid()
     mesh = triangle_mesh(solid)
-    assert solid.volume_mm3 == pytest.approx(rounded_prism_mm3(sides, 15, TALL, radius), rel=2e-5)
+    assert solid.volume_mm3 == pytest.approx(rounded_prism_mm3(sides, 15, TALL, radius), rel=1e-4)
     assert heights(mesh).min() > 0.005 * math.sqrt(radius)
     assert is_closed_as_stl(made)
 
