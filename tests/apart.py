@@ -29,6 +29,7 @@ SLOW = (
     "test_fits.py::test_nothing_collides",
     "test_fits.py::test_a_maze",
     "test_hollow_turned.py",
+    "test_hollow_rounded.py",
     "test_helper.py",
     "test_never_a_false_good.py",
     "test_exaggeration.py",

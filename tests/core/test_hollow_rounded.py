@@ -93,8 +93,9 @@ def test_a_rim_round_corners_ends_where_their_facets_meet() -> None:
     assert corner.sum() == 2 * len(facets)  # each one rectangle
 
 
-@pytest.mark.parametrize("sides", [3, 4, 6])
-@pytest.mark.parametrize("wall", [1.5, 2.0, 2.5, 4.0])
+@pytest.mark.parametrize(
+    ("sides", "wall"), [(3, 1.5), (3, 2.0), (4, 2.0), (4, 4.0), (6, 1.5), (6, 2.5)]
+)
 def test_a_rounded_prism_shut_all_round_has_its_wall(sides: int, wall: float) -> None:
     radius = 2.0
     made = solved(part("p", prism(sides, 15), soft(radius), hollow(wall)))
@@ -106,8 +107,17 @@ def test_a_rounded_prism_shut_all_round_has_its_wall(sides: int, wall: float) ->
     assert made.parts["p"].state.features["h"].quantities["left_solid"].value == 0
 
 
-@pytest.mark.parametrize("outline", ["square", "round corners", "six sides"])
-@pytest.mark.parametrize(("radius", "wall"), [(2, 2), (2, 2.1), (2, 2.5), (3, 4), (1, 1.2)])
+@pytest.mark.parametrize(
+    ("outline", "radius", "wall"),
+    [
+        ("square", 2, 2),
+        ("square", 3, 4),
+        ("square", 1, 1.2),
+        ("round corners", 2, 2.5),
+        ("six sides", 2, 2),
+        ("six sides", 2, 2.1),
+    ],
+)
 def test_within_a_rounded_rim_the_wall_goes_straight_up(
     outline: str, radius: float, wall: float
 ) -> None:
@@ -126,7 +136,7 @@ def test_within_a_rounded_rim_the_wall_goes_straight_up(
     assert is_closed_as_stl(made)
 
 
-@pytest.mark.parametrize("wall", [1.5, 2.0, 2.5])
+@pytest.mark.parametrize("wall", [1.5, 2.0])
 def test_a_rounded_block_with_a_round_post_open_below(wall: float) -> None:
     body = step("body", "extrude", rectangle("50", "40"), height="20")
     post = step("post", "extrude", circle("20"), on="body.top", height="15")
