@@ -12,7 +12,7 @@ from manifold3d import Manifold, OpType
 from numpy.typing import NDArray
 
 from core.solids.body import Body, Source
-from core.solids.hollow_sheets import LEVEL, Indices, Points, Sheets, least_squares
+from core.solids.hollow_sheets import LEVEL, Indices, Points, Sheets
 from core.solids.hollow_turned import HARDLY, PROUD_MM
 from core.solids.linked import groups
 from core.solids.stack import close_mesh
@@ -122,12 +122,9 @@ def _lip(sheets: Sheets, block: Indices, shared: Indices, opened: dict[int, int]
     apart &= facing @ normal < HALF_WAY
     if (sheets.normals[faces] @ normal < LEVEL_COS).any() or not apart.any():
         return np.zeros((0, 3))
-    slots, places, reach = slots[apart], places[apart], reach[apart] + PROUD_MM
-    across = least_squares(
-        sheets.matrix[slots] + np.outer(normal, normal),
-        sheets.along[slots] + reach[:, None] * normal,
-    )
-    return np.asarray(places + across)
+    ends = places[apart] + sheets.moved[slots[apart]]
+    rest = (at - ends) @ normal + PROUD_MM
+    return np.asarray(ends + rest[:, None] * normal)
 
 
 def mitres(sheets: Sheets, step: str) -> list[Body]:
