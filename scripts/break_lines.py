@@ -42,6 +42,7 @@ PROOF, MESHES, CHECKS = (
     "tests/core/test_meshes.py",
     "tests/core/test_checks.py",
 )
+ROUNDED, EDGES = "tests/core/test_hollow_rounded.py", "tests/core/test_chosen_edges.py"
 LEARNING, REPORT = "tests/core/test_learning.py", "tests/core/test_report.py"
 ACCEPTING, SOLVING, API = (
     "tests/core/test_accepting.py",
@@ -293,6 +294,51 @@ BREAKS: list[Break] = [
         ('if mode == "common":', "if False:", "mirrored_common"),
     ),
     # learning
+    # what is rounded and hollowed
+    *_of(
+        "core/solids/crumbs.py",
+        ("core/solids/crumbs.py", ROUNDED),
+        ("if all(piece.volume() > 0 for piece in kept):", "if True:"),
+        ("held[around[-1]] += float(skin.volume())", "pass"),
+    ),
+    *_of(
+        "core/solids/hollow_sheets.py",
+        (ROUNDED,),
+        ("turned = (left <= FOLDED * whole) | (spread < 0)", "turned = left <= FOLDED * whole"),
+        ("            self._corners_without(over)", "            pass"),
+    ),
+    *_of(
+        "core/solids/hollow_blocks.py",
+        (ROUNDED,),
+        ("return np.asarray(ends + rest[:, None] * normal)", "return np.zeros((0, 3))"),
+        ("np.linalg.norm(between, axis=1) < TIGHT", "np.linalg.norm(between, axis=1) < 9 * TIGHT"),
+    ),
+    *_of(
+        "core/solids/hollow.py",
+        (ROUNDED,),
+        ("far = squared > (FURTHEST * wall_mm[face]) ** 2", "far = squared > 0"),
+    ),
+    *_of(
+        "core/solids/edge_corners.py",
+        (ROUNDED, EDGES),
+        ("ways, facets, _ = ball(min(out, float(most.min())))", "pass"),
+        ("inner, most = inner[most > 1.0], most[most > 1.0]", "most = most + 1"),
+        ("turns = normals @ normals.T", "turns = np.eye(3)"),
+    ),
+    *_of(
+        "core/solids/edge_sections.py",
+        (ROUNDED, EDGES),
+        (
+            "return np.asarray(feet - (off / np.maximum(rate, STEEP))[:, None] * slide)",
+            "return np.asarray(feet)",
+        ),
+    ),
+    *_of(
+        "core/solids/edge_runs.py",
+        (ROUNDED, EDGES),
+        ("links[own, end] = met", "pass"),
+        ("return np.asarray(found[::-1][:, [0, *range(size - 1, 0, -1)]])", "return found[::-1]"),
+    ),
     *_of(
         "core/process/learning.py",
         (LEARNING, "tests/core/test_gauges.py"),

@@ -18,7 +18,6 @@ from core.solids.linked import groups
 from core.solids.stack import close_mesh
 
 LEVEL_COS = math.cos(LEVEL)
-HALF_WAY = math.cos(math.radians(45.0))
 TIGHT = 1.1  # walls: a bend of a smaller radius is one in which facets turn over
 WIDER_MM = 0.005
 MEET = 0.95  # of the way to where facets that turn over meet
@@ -115,11 +114,8 @@ def _lip(sheets: Sheets, block: Indices, shared: Indices, opened: dict[int, int]
     slots = np.intersect1d(_slots_of(sheets, block), shared)
     places = sheets.mesh.vertices[sheets.pairs[slots] % len(sheets.mesh.vertices)]
     reach = (at - places) @ normal
-    # what lies at the open face ends there already, and what looks its way goes over into it
-    facing = sheets.way * sheets.along[slots]
-    facing /= np.maximum(np.linalg.norm(facing, axis=1, keepdims=True), 1e-300)
+    # what lies at the open face ends there already
     apart = (reach > PROUD_MM) & (reach < TIGHT * sheets.wall[block].max())
-    apart &= facing @ normal < HALF_WAY
     if (sheets.normals[faces] @ normal < LEVEL_COS).any() or not apart.any():
         return np.zeros((0, 3))
     ends = places[apart] + sheets.moved[slots[apart]]

@@ -9,13 +9,18 @@ from __future__ import annotations
 
 import io
 import math
+from dataclasses import replace
 
 import numpy as np
 import pytest
 import trimesh
+from shapely import Polygon
 
 from core.formats.meshes import write_mesh
 from core.project.results import Solution
+from core.solids.edge_runs import Way
+from core.solids.edge_sections import Faces, Finish
+from core.solids.edges import every_chain
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from tests.core.building import circle, part, polygon, rectangle, solved, step
 from tests.core.test_hollowing import is_wall
@@ -77,7 +82,7 @@ def test_a_prism_rounded_all_over_by_steiner(sides: int, radius: float) -> None:
     solid = made.parts["p"].state.solid()
     mesh = triangle_mesh(solid)
     assert solid.volume_mm3 == pytest.approx(rounded_prism_mm3(sides, 15, TALL, radius), rel=1e-4)
-    assert heights(mesh).min() > 0.005 * math.sqrt(radius)
+    assert heights(mesh).min() > 0.08 * math.sqrt(radius)
     assert is_closed_as_stl(made)
 
 
@@ -91,6 +96,40 @@ def test_a_rim_round_corners_ends_where_their_facets_meet() -> None:
     corner = mesh.face_index == mesh.faces.index(("body", "corner 1"))
     facets = np.unique(mesh.units[corner].round(6), axis=0)
     assert corner.sum() == 2 * len(facets)  # each one rectangle
+
+
+L_SHAPE = [(0, 0), (60, 0), (60, 20), (30, 20), (30, 45), (0, 45)]
+
+
+def test_rounded_edges_that_meet_in_an_inner_corner_go_on_to_the_plane_between() -> None:
+    """An L: level sections against offsets by shapely, mitred inwards and round outwards; and no
+    notch where the two tools meet."""
+    radius, tall = 4.0, 20.0
+    moves = {"kind": "moves", "moves": "right 60, up 20, left 30, up 25, left 30, close"}
+    made = solved(part("p", step("body", "extrude", moves, height=f"{tall}"), soft(radius)))
+    solid = made.parts["p"].state.solid()
+    assert heights(triangle_mesh(solid)).min() > 0.05
+    core = Polygon(L_SHAPE).buffer(-radius, join_style="mitre")
+    for depth in (0.5, 2.0, 3.5, 10.0):
+        below = max(radius - depth, 0.0)
+        wanted = core.buffer(math.sqrt(radius**2 - below**2), quad_segs=200).area
+        for at in (tall - depth, depth):
+            assert solid.solid.slice(at).area() == pytest.approx(wanted, rel=4e-4), (depth, at)
+
+
+@pytest.mark.parametrize("shape", ["fillet", "chamfer"])
+def test_a_chain_walked_backwards_has_the_sections_of_one_that_runs_so(shape) -> None:
+    solid = solved(part("p", prism(6, 15))).parts["p"].state.solid()
+    mesh = triangle_mesh(solid)
+    faces = Faces(mesh)
+    for chain in every_chain(mesh, True)[:4]:
+        turned = replace(
+            chain, points=chain.points[::-1], left=chain.right[::-1], right=chain.left[::-1],
+            faces=chain.faces[::-1], beside=chain.beside[::-1], vertices=chain.vertices[::-1],
+        )  # fmt: skip
+        back = Way(Finish(chain, 2.0, 3.0), forward=False).sections(faces, shape)
+        ahead = Way(Finish(turned, 3.0, 2.0) if shape == "chamfer" else Finish(turned, 2.0))
+        assert back == pytest.approx(ahead.sections(faces, shape), abs=1e-9)
 
 
 @pytest.mark.parametrize(
