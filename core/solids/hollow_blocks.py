@@ -8,6 +8,7 @@ import math
 from collections import defaultdict
 
 import numpy as np
+import scipy
 from manifold3d import Manifold, OpType
 from numpy.typing import NDArray
 
@@ -18,18 +19,20 @@ from core.solids.linked import groups
 from core.solids.stack import close_mesh
 
 LEVEL_COS = math.cos(LEVEL)
-TIGHT = 1.1  # walls: a bend of a smaller radius is one in which facets turn over
+FLAT_MM = 1e-3  # off its neighbour's plane: round the top of a rounded rim facets lie little more
+TIGHT = 1.25  # walls: a bend of a smaller radius is one in which facets turn over
 WIDER_MM = 0.005
 MEET = 0.95  # of the way to where facets that turn over meet
 
 
-def _facet_middles(sheets: Sheets) -> Points:
-    """Of each triangle (n, 3) the middle of what lies in one plane with it."""
-    count = len(sheets.facet)
-    areas = np.bincount(sheets.facet, weights=sheets.areas, minlength=count)
+def _facet_middles(sheets: Sheets, flat: NDArray[np.bool_]) -> Points:
+    """Of each triangle (n, 3) the middle of what lies in one plane with it, over ``flat`` edges."""
+    count = len(sheets.areas)
+    facet = groups(count, sheets.one[flat], sheets.other[flat])
+    areas = np.bincount(facet, weights=sheets.areas, minlength=count)
     sums = np.zeros((count, 3))
-    np.add.at(sums, sheets.facet, sheets.mesh.middles * sheets.areas[:, None])
-    return np.asarray((sums / np.maximum(areas, 1e-300)[:, None])[sheets.facet])
+    np.add.at(sums, facet, sheets.mesh.middles * sheets.areas[:, None])
+    return np.asarray((sums / np.maximum(areas, 1e-300)[:, None])[facet])
 
 
 def _as_far_as_they_meet(sheets: Sheets, own: Indices) -> Points:
@@ -52,15 +55,17 @@ def folded(sheets: Sheets, step: str) -> list[Body]:
     than the wall is thick, or lie level, so that a block follows every wider bend."""
     own = np.flatnonzero(sheets.over)
     bend = np.arccos(np.clip(sheets.cosine, -1.0, 1.0))
-    middles = _facet_middles(sheets)
+    alike = sheets.group[sheets.one] == sheets.group[sheets.other]
     along = sheets.mesh.vertices[sheets.end] - sheets.mesh.vertices[sheets.start]
-    along /= np.maximum(np.linalg.norm(along, axis=1, keepdims=True), 1e-300)
+    edges = np.maximum(np.linalg.norm(along, axis=1, keepdims=True), 1e-300)
+    along /= edges
+    across = np.minimum(sheets.areas[sheets.one], sheets.areas[sheets.other]) / edges[:, 0]
+    flat = alike & (bend < LEVEL) & (bend * across < FLAT_MM)
+    middles = _facet_middles(sheets, flat)
     between = np.cross(middles[sheets.one] - middles[sheets.other], along)
-    tight = (bend < LEVEL) | (
-        np.linalg.norm(between, axis=1) < TIGHT * sheets.wall[sheets.one] * bend
-    )
+    tight = flat | (np.linalg.norm(between, axis=1) < TIGHT * sheets.wall[sheets.one] * bend)
     joined = sheets.over[sheets.one] & sheets.over[sheets.other] & tight
-    joined &= sheets.group[sheets.one] == sheets.group[sheets.other]
+    joined &= alike
     block = groups(len(sheets.over), sheets.one[joined], sheets.other[joined])
     proud, ends = sheets.ends_of(own)
     ways = ends - proud
@@ -77,7 +82,7 @@ def folded(sheets: Sheets, step: str) -> list[Body]:
     points = (both[:, None] + ways).reshape(len(own), 24, 3)
     kept = sheets.closed & ~sheets.over
     shared = _slots_of(sheets, np.flatnonzero(kept))
-    opened = _open_beside(sheets, kept)
+    opened = _open_beside(sheets) if sheets.over.any() else {}
     blocks = []
     for one in np.unique(block[own]):
         its = block[own] == one
@@ -86,15 +91,22 @@ def folded(sheets: Sheets, step: str) -> list[Body]:
     return _together(blocks, step)
 
 
-def _open_beside(sheets: Sheets, kept: NDArray[np.bool_]) -> dict[int, int]:
-    """An open facet for each corner that lies at one, or one kept facet away from it."""
-    found = {at: ones[0] for at, ones in sheets.open_at.items()}
-    corners = sheets.mesh.triangles[kept]
-    for row in corners[np.isin(corners, list(found)).any(axis=1)].tolist():
-        one = next(sheets.open_at[at][0] for at in row if at in sheets.open_at)
-        for at in row:
-            found.setdefault(at, one)
-    return found
+def _open_beside(sheets: Sheets) -> dict[int, int]:
+    """An open facet for each corner of what turns over that lies no further from one than the wall
+    is thick across a corner."""
+    if not sheets.open_at:
+        return {}
+    rims = np.array(list(sheets.open_at))
+    corners = np.unique(sheets.mesh.triangles[sheets.over])
+    tree = scipy.spatial.cKDTree(sheets.mesh.vertices[rims])
+    within = math.sqrt(2.0) * TIGHT * float(sheets.wall[sheets.over].max())
+    found = tree.query(sheets.mesh.vertices[corners], distance_upper_bound=within)
+    away, nearest = np.asarray(found[0]), np.asarray(found[1], dtype=np.int64)
+    near = np.isfinite(away)
+    return {
+        int(at): sheets.open_at[int(rims[rim])][0]
+        for at, rim in zip(corners[near], nearest[near], strict=True)
+    }
 
 
 def _slots_of(sheets: Sheets, triangles: Indices) -> Indices:

@@ -20,6 +20,7 @@ SMOOTH_COS = math.cos(math.radians(25.0))  # facets that turn by less belong to 
 FOLDED = 0.02  # of its area: a facet left with less has turned over
 LEVEL = math.radians(0.5)  # facets that bend by less lie in one plane
 STRAIGHTENED = 20  # passes
+ALL_BUT_LEVEL = math.cos(math.radians(20.0))  # an open face and a sheet that goes over into it
 WEAK = 1e-3  # of the strongest: ways in which a corner's facets hardly differ
 SLIVER_MM = 1e-3  # facets of about this height and less count less where a corner is moved
 Points = NDArray[np.float64]
@@ -92,8 +93,11 @@ class Sheets:
             for corner in triangles[triangle]:
                 open_at[int(corner)].append(int(triangle))
         at_open = np.isin(self.pairs % count, list(open_at))
+        facing = -self.way * back / np.maximum(np.linalg.norm(back, axis=1, keepdims=True), 1e-300)
         for index in np.flatnonzero(at_open):
             for beside in open_at[int(self.pairs[index] % count)]:
+                if facing[index] @ self.normals[beside] > ALL_BUT_LEVEL:
+                    continue  # the sheet goes over into it, as a rounded rim: it ends there
                 self.past_matrix[index] += outer[beside]
                 self.past_along[index] += pull[beside] * self._past()
         self.moved = self.solved(self.matrix, self.along, self.past_matrix, self.past_along)
