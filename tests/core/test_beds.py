@@ -129,8 +129,9 @@ def test_tipping_by_a_right_angle_stands_a_part_on_its_side() -> None:
     assert tipped_view(group, document.process, 0, 0).chosen
 
 
-def test_how_it_stands_now_is_always_among_the_ways() -> None:
-    document = demo_document("pump")
+@pytest.mark.parametrize("name", ["seed_box", "tackle_case", "deck"])
+def test_how_it_stands_now_is_always_among_the_ways(name: str) -> None:
+    document = demo_document(name)
     for group in printed_groups(solve(document)):
         assert sum(view.chosen for view in stance_views(group, document.process)) >= 1
 

@@ -166,7 +166,7 @@ def test_rounding_what_was_rounded_says_that_none_takes_it() -> None:
 
 
 def test_a_field_begins_on_the_face_of_the_piece_it_repeats() -> None:
-    drum = step("drum", "extrude", circle("60"), height="50")
+    drum = step("drum", "extrude", circle("30"), height="20")
     hole = step("h", "hole", on="drum.side", diameter="4")
     made, _ = begun(document(part("p", drum, HOLLOW, hole), version=2), "fill")
     assert not made.errors

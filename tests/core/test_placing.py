@@ -280,7 +280,7 @@ def test_a_press_on_a_corner_can_say_both_distances() -> None:
 
 def test_what_fills_a_face_is_told_no_distance_across_it() -> None:
     """It goes through the piece it repeats; what was typed once is shown still, to be cleared."""
-    drum = step("drum", "extrude", circle("60"), height="50")
+    drum = step("drum", "extrude", circle("30"), height="20")
     hole = step("h", "hole", on="drum.side", diameter="4")
     for place, told in (
         ({"on": "drum.side"}, {"on", "turn"}),
