@@ -205,13 +205,13 @@ BREAKS: list[Break] = [
         "core/proof/escape.py",
         (GOOD,),
         (
-            "depth = max(depth, depth_at(",
-            "depth = min(depth, depth_at(",
+            "heappush(easiest, (found, minus - 1, number))",
+            "heappush(easiest, (0.0, minus - 1, number))",
             "ball_is_held",
         ),
         (
-            "inside = inside[np.isfinite(reached) & (facing > 0)]",
-            "inside = inside[np.isfinite(reached) & (facing < 0)]",
+            "deeper = np.isfinite(reached) & (facing > 0) & (reached > least)",
+            "deeper = np.isfinite(reached) & (facing < 0) & (reached > least)",
             "ball_is_held",
         ),
     ),
@@ -221,8 +221,8 @@ BREAKS: list[Break] = [
         (PROOF, GOOD),
         ('span += 2 * reach_mm if kind == "bridge" else reach_mm', "span += 0.0", "bridge"),
         (
-            "for index in np.union1d(steep, begins):",
-            "for index in np.union1d(steep, begins)[5:]:",
+            "for index in np.array_split(np.union1d(steep, begins), shares)[number]:",
+            "for index in np.array_split(np.union1d(steep, begins)[5:], shares)[number]:",
             "bridge or layer or island or mushroom",
         ),
         ("if index in begins else []", "if False else []", "tip"),
@@ -251,7 +251,7 @@ BREAKS: list[Break] = [
         (GOOD, MESHES),
         ("    once = _without_doubles(mesh)", "    once = mesh", "counted_once"),
     ),
-    *_of("core/proof/gaps.py", (PROOF, FITS), ("rise < -1e-9", "rise > 1e-9", "gap or distance")),
+    *_of("core/proof/gaps.py", (PROOF, FITS), ("rise) < -1e-9", "rise) > 1e-9", "gap or distance")),
     # judging
     *_of(
         "core/checks/meeting.py",
