@@ -309,7 +309,7 @@ BREAKS: list[Break] = [
     ),
     *_of(
         "core/solids/hollow_blocks.py",
-        (ROUNDED,),
+        (ROUNDED, "tests/core/test_hollow_turned.py"),
         ("return np.asarray(ends + rest[:, None] * normal)", "return np.zeros((0, 3))"),
         ("np.linalg.norm(between, axis=1) < TIGHT", "np.linalg.norm(between, axis=1) < 9 * TIGHT"),
     ),
@@ -317,6 +317,7 @@ BREAKS: list[Break] = [
         "core/solids/hollow.py",
         (ROUNDED,),
         ("far = squared > (FURTHEST * wall_mm[face]) ** 2", "far = squared > 0"),
+        ("walls = _up_to_mouths(walls, mesh, opened)", "pass"),
     ),
     *_of(
         "core/solids/edge_corners.py",

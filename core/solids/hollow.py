@@ -35,6 +35,7 @@ from core.solids.turned import Lathe
 MOST_NEAR = 1e-5  # of the inner faces: so much nearer than the wall is rounding
 NEAREST, NEAR_MM = 0.98, 0.02  # of the wall, less so much: nearer to a closed face it is a slit
 FURTHEST = 1.45  # walls: past a square mitre it is thick
+LEVEL_MM = 1e-6  # off its plane: a face that is flat
 RIM = 1.2  # walls: as far from an open face nothing is said of the wall
 CRUMB_MM3 = 0.05  # loose pieces and rooms smaller than this are rounding
 Points = NDArray[np.float64]
@@ -94,6 +95,7 @@ def hollowed(
         sources = {key: source for piece in pieces for key, source in piece.sources.items()}
         walls = Body(Manifold.batch_boolean([p.solid for p in pieces], OpType.Add), sources)
     if outward:
+        walls = _up_to_mouths(walls, mesh, opened)
         made = without_crumbs(walls - body, CRUMB_MM3)
         thick = _thick_share(made, sheets, step) if sheets else 0.0
         return replace(_told(made, body, mesh, opened), thick=thick)
@@ -107,6 +109,22 @@ def hollowed(
     told = _told(made, inside, mesh, opened, step, names)
     behind = _solid_behind(mesh, told.solid_behind, inside, wall_mm)
     return replace(told, thick=thick, solid_behind=behind)
+
+
+def _up_to_mouths(walls: Body, mesh: TriangleMesh, opened: Collection[int]) -> Body:
+    """Walls outside a body that end in the plane of a flat open face, where nothing of the body
+    lies beyond it: else they rise over it round a rounded rim."""
+    for face in opened:
+        own = np.flatnonzero(mesh.face_index == face)
+        if not len(own):
+            continue
+        normal = mesh.units[own[int(np.argmax(mesh.doubled[own]))]]
+        level = float((mesh.corners[own] @ normal).max())
+        flat = float((mesh.corners[own] @ normal).min()) > level - LEVEL_MM
+        if flat and float((mesh.vertices @ normal).max()) < level + LEVEL_MM:
+            x, y, z = (float(one) for one in -normal)
+            walls = Body(walls.solid.trim_by_plane((x, y, z), -level), walls.sources)
+    return walls
 
 
 def _turned(

@@ -192,3 +192,20 @@ def test_a_wall_put_round_a_rounded_block_leaves_it_as_its_room(wall: float) -> 
     after = made.parts["p"].state.solid().volume_mm3
     grown = rounded_prism_mm3(4, 15 + wall, TALL + 2 * wall, 2 + wall)
     assert after == pytest.approx(grown - rounded_prism_mm3(4, 15, TALL, 2), rel=2e-3)
+
+
+def test_a_wall_put_round_a_rounded_block_ends_in_the_plane_it_is_open_at() -> None:
+    """What stands above that plane of the block and all within the wall of it is cut off: its
+    sections are squares with round corners, integrated from the top down."""
+    radius, wall = 2.0, 2.0
+    hollow_ = step("h", "hollow", wall=f"{wall}", keep="inside", open="body.top")
+    made = solved(part("p", prism(4, 15), soft(radius), hollow_)).parts["p"].state.solid()
+    assert made.bounds[5] == pytest.approx(TALL, abs=1e-9)
+    depth = np.linspace(0.0, wall, 2001)
+    out = np.sqrt((radius + wall) ** 2 - (radius + wall - depth) ** 2)
+    side = 2 * (15 - radius)
+    above = np.trapezoid(side**2 + 4 * side * out + math.pi * out**2, depth)
+    grown = rounded_prism_mm3(4, 15 + wall, TALL + 2 * wall, radius + wall) - above
+    assert made.volume_mm3 == pytest.approx(
+        grown - rounded_prism_mm3(4, 15, TALL, radius), rel=2e-3
+    )
