@@ -21,8 +21,6 @@ def without_crumbs(body: Body, least_mm3: float) -> Body:
     kept = [piece for piece in pieces if abs(piece.volume()) > least_mm3]
     if len(kept) == len(pieces):
         return body
-    if all(piece.volume() > 0 for piece in kept):
-        return Body(Manifold.compose(kept), body.sources)
     # the skin of a shut room is a piece of less than no volume, which is lost in composing
     solid = Manifold.compose([piece for piece in kept if piece.volume() > 0])
     for skin in (piece for piece in kept if piece.volume() < 0):

@@ -19,6 +19,7 @@ from core.solids.edge_sections import (
     Finish,
     Points,
     arc_ways,
+    between,
     joined,
     sections_of,
     unit,
@@ -175,10 +176,12 @@ def _ball_facets(normals: Points, radius: float) -> tuple[Points, Indices, list[
     edge = np.concatenate([normals, *(side[1:-1] for side in sides)])
     within = [np.zeros((0, 3))]
     rows, wide = max(len(sides[0]), len(sides[2])) - 1, len(sides[1]) - 1
+    turns = np.arccos(np.clip(normals[1:] @ normals[0], -1.0, 1.0))[:, None]
     for row in range(2, rows):  # from the first corner to the side across
-        low, high = (_between(normals[0], end, row / rows) for end in normals[1:])
+        ends = between(normals[:1], normals[1:], turns, row / rows)
+        turn = np.arccos(np.clip(ends[:1] @ ends[1], -1.0, 1.0))[:, None]
         parts = max(2, round(row * wide / rows))
-        within.append(np.array([_between(low, high, part / parts) for part in range(1, parts)]))
+        within += [between(ends[:1], ends[1:], turn, part / parts) for part in range(1, parts)]
     inner = np.concatenate(within)
     most = _within_arcs(inner, normals, sides)
     inner, most = inner[most > 1.0], most[most > 1.0]
@@ -214,12 +217,6 @@ def _within_arcs(inner: Points, normals: Points, sides: Sequence[Points]) -> Poi
         lowest = np.linalg.norm((arc[1:] + arc[:-1]) / 2, axis=1).min()
         most = np.minimum(most, lowest / np.maximum(across, 1e-300))
     return most
-
-
-def _between(first: Points, last: Points, share: float) -> Points:
-    """A unit way between two, so far along the arc from one to the other."""
-    turn = math.acos(max(-1.0, min(1.0, float(first @ last))))
-    return (math.sin((1 - share) * turn) * first + math.sin(share * turn) * last) / math.sin(turn)
 
 
 def _solid_angle(normals: Points) -> float:

@@ -6,7 +6,7 @@ face that it ends in.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -57,11 +57,11 @@ class Way:
 
 @dataclass(frozen=True)
 class Run:
-    """Chains that meet end to end."""
+    """Chains that meet end to end, of all that are wanted."""
 
     ways: tuple[Way, ...]
-    closed: bool = False  # the last meets the first
-    wanted: Sequence[Finish] = field(default=(), repr=False)
+    closed: bool  # the last meets the first
+    wanted: Sequence[Finish]
 
 
 def runs_of(mesh: TriangleMesh, wanted: Sequence[Finish]) -> list[Run]:

@@ -242,11 +242,15 @@ def arc_ways(first: Points, last: Points, radius_mm: float) -> list[Points]:
     turn = np.maximum(np.arccos(dots), 1e-6)[:, None]
     pieces = max(3, math.ceil(float(turn.max()) / 2 / half_facet(radius_mm)))
     wider = _same_area(turn, pieces)
-    between = [
-        wider * (np.sin((1 - share) * turn) * first + np.sin(share * turn) * last) / np.sin(turn)
-        for share in (place / pieces for place in range(1, pieces))
-    ]
-    return [first, *between, last]
+    within = [wider * between(first, last, turn, place / pieces) for place in range(1, pieces)]
+    return [first, *within, last]
+
+
+def between(first: Points, last: Points, turn: Points, share: float) -> Points:
+    """Unit ways (n, 3) so far along the arcs between others, whose angles ``turn`` (n, 1) tells."""
+    return np.asarray(
+        (np.sin((1 - share) * turn) * first + np.sin(share * turn) * last) / np.sin(turn)
+    )
 
 
 def unit(ways: Points) -> Points:

@@ -116,8 +116,6 @@ def _up_to_mouths(walls: Body, mesh: TriangleMesh, opened: Collection[int]) -> B
     lies beyond it: else they rise over it round a rounded rim."""
     for face in opened:
         own = np.flatnonzero(mesh.face_index == face)
-        if not len(own):
-            continue
         normal = mesh.units[own[int(np.argmax(mesh.doubled[own]))]]
         level = float((mesh.corners[own] @ normal).max())
         flat = float((mesh.corners[own] @ normal).min()) > level - LEVEL_MM

@@ -79,13 +79,10 @@ class Sheets:
         self.pairs, slot = np.unique(self.group[own] * count + vertex, return_inverse=True)
         slot = slot.reshape(-1)
         size = len(self.pairs)
-        self.matrix, self.along = np.zeros((size, 3, 3)), np.zeros((size, 3))
-        back = np.zeros((size, 3))
-        outer = np.einsum("ti,tj->tij", self.normals, self.normals)
-        outer *= self.weight[:, None, None]
         pull = self.normals * self.weight[:, None]
-        np.add.at(self.matrix, slot, outer[own])
-        np.add.at(self.along, slot, pull[own] * (self.way * self.wall[own])[:, None])
+        outer = pull[:, :, None] * self.normals[:, None]
+        self.matrix, self.along = self._wanted(own, slot)
+        back = np.zeros((size, 3))
         np.add.at(back, slot, pull[own] * (-self.way * PROUD_MM))
         self.past_matrix, self.past_along = np.zeros((size, 3, 3)), np.zeros((size, 3))
         open_at = self.open_at = defaultdict[int, list[int]](list)
@@ -103,6 +100,14 @@ class Sheets:
         self.moved = self.solved(self.matrix, self.along, self.past_matrix, self.past_along)
         self.proud = self.solved(self.matrix, back, self.past_matrix, self.past_along)
 
+    def _wanted(self, own: Indices, slots: Indices) -> tuple[Points, Points]:
+        """What some facets want of the corners they have: matrix · move = along, summed by slot."""
+        pull = self.normals[own] * self.weight[own, None]
+        matrix, along = np.zeros((len(self.pairs), 3, 3)), np.zeros((len(self.pairs), 3))
+        np.add.at(matrix, slots, pull[:, :, None] * self.normals[own][:, None])
+        np.add.at(along, slots, pull * (self.way * self.wall[own])[:, None])
+        return matrix, along
+
     def _corners_without(self, over: NDArray[np.bool_]) -> None:
         """Moves corners between facets that turned over and others as the others alone want it, so
         that these go straight on under them."""
@@ -113,12 +118,7 @@ class Sheets:
         shared = np.intersect1d(slots, theirs)
         own = np.repeat(kept, 3)
         among = np.isin(slots, shared)
-        slots, own = slots[among], own[among]
-        matrix, along = np.zeros_like(self.matrix), np.zeros_like(self.along)
-        weight = self.weight[own, None]
-        normals = self.normals[own]
-        np.add.at(matrix, slots, np.einsum("ti,tj->tij", normals, normals) * weight[:, None])
-        np.add.at(along, slots, normals * weight * (self.way * self.wall[own])[:, None])
+        matrix, along = self._wanted(own[among], slots[among])
         self.matrix[shared], self.along[shared] = matrix[shared], along[shared]
         self.moved[shared] = self.solved(
             matrix[shared], along[shared], self.past_matrix[shared], self.past_along[shared]

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import pytest
 
-from scripts.break_lines import BREAKS, ROOT, Break
+from scripts.break_lines import ROOT
+from scripts.lines_to_break import BREAKS, Break
 
 
 @pytest.mark.parametrize("one", BREAKS, ids=lambda one: f"{one.file}: {one.line.strip()[:40]}")
