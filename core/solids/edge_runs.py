@@ -5,7 +5,7 @@ face that it ends in.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -31,10 +31,11 @@ End = int  # 0 or -1 of a chain's points
 
 @dataclass(frozen=True, eq=False)
 class Way:
-    """A chain walked one way or the other."""
+    """A chain walked one way or the other, and its number among all that are wanted."""
 
     finish: Finish
     forward: bool = True
+    number: int = 0
 
     @property
     def into(self) -> End:
@@ -57,11 +58,12 @@ class Way:
 
 @dataclass(frozen=True)
 class Run:
-    """Chains that meet end to end, of all that are wanted."""
+    """Chains that meet end to end, of all that are wanted; and which others those meet in their
+    ends: the way out of these."""
 
     ways: tuple[Way, ...]
     closed: bool  # the last meets the first
-    wanted: Sequence[Finish]
+    met: Mapping[tuple[int, End], Points]
 
 
 def runs_of(mesh: TriangleMesh, wanted: Sequence[Finish]) -> list[Run]:
@@ -72,6 +74,7 @@ def runs_of(mesh: TriangleMesh, wanted: Sequence[Finish]) -> list[Run]:
             met = _met_at(mesh, finish, wanted, end)
             if met is not None:
                 links[own, end] = met
+    out_of = {one: _way_out(wanted[other], end) for one, (other, end) in links.items()}
     links = {one: other for one, other in links.items() if links.get(other) == one}
     found, done = [], set[int]()
     # runs with a free end first: what is left after them are loops
@@ -89,8 +92,8 @@ def runs_of(mesh: TriangleMesh, wanted: Sequence[Finish]) -> list[Run]:
                 closed = following == (first, 0 if run[0][1] else -1) and len(run) > 1
                 break
             run.append((following[0], following[1] == 0))
-        ways = tuple(Way(wanted[own], forward) for own, forward in run)
-        found.append(Run(ways, closed, wanted))
+        ways = tuple(Way(wanted[own], forward, own) for own, forward in run)
+        found.append(Run(ways, closed, out_of))
     return found
 
 
@@ -211,9 +214,8 @@ def _ended(mesh: TriangleMesh, way: Way, section: Points, end: End, run: Run) ->
     """
     finish, out = way.finish, _way_out(way.finish, end)
     vertex = finish.chain.vertices[end]
-    met = _met_at(mesh, finish, run.wanted, end)
-    if met is not None:
-        other = _way_out(run.wanted[met[0]], met[1])
+    other = run.met.get((way.number, end))
+    if other is not None:
         carried = _carried(mesh.vertices[vertex], section, out, other)
         return _End(carried.section + PROUD_MM * out)
     wall = _wall_at(mesh, finish, end)
