@@ -5,9 +5,12 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
+from core.solids.linked import groups
 from core.solids.rows import distinct_rows
 
 SINGLE_MM = 1e-5  # a part of 100 mm is no finer in single precision
+SHORT_MM = 0.01  # edges a print knows nothing of
+PASSES = 6
 GLB_UNITS_PER_MM = 0.001  # glTF 2.0, section 3.4: lengths are metres
 
 
@@ -24,12 +27,28 @@ def in_single(
     """
     stored = (np.round(vertices / SINGLE_MM) * SINGLE_MM).astype(np.float32) + np.float32(0.0)
     first, same = distinct_rows(stored.view(np.int32).astype(np.int64))
-    mesh = same[triangles]
+    points, mesh = stored[first].astype(np.float64), _with_area(same[triangles])
+    for _ in range(PASSES):
+        # where slivers went, an edge may be left that four triangles share: it is drawn together
+        ends = np.sort(np.stack([mesh, np.roll(mesh, -1, axis=1)], axis=2).reshape(-1, 2), axis=1)
+        edges, which = distinct_rows(ends)
+        shared = ends[edges[np.bincount(which) > 2]]
+        short = np.linalg.norm(points[shared[:, 0]] - points[shared[:, 1]], axis=1) < SHORT_MM
+        if not short.any():
+            break
+        at = groups(len(points), *shared[short].T)
+        _, kept = np.unique(at, return_index=True)
+        points, mesh = points[kept], _with_area(at[mesh])
+    return points, mesh
+
+
+def _with_area(mesh: NDArray[np.int64]) -> NDArray[np.int64]:
+    """Triangles without those of fewer than three corners, and without pairs that lie back to back
+    and close nothing in."""
     one, two, three = mesh.T
     mesh = mesh[(one != two) & (two != three) & (three != one)]
-    # two that lie back to back close nothing in
     _, twin = distinct_rows(np.sort(mesh, axis=1))
-    return stored[first].astype(np.float64), mesh[np.bincount(twin)[twin] != 2]
+    return np.asarray(mesh[np.bincount(twin)[twin] != 2])
 
 
 def write_mesh(

@@ -27,16 +27,18 @@ from core.errors import BuildError
 from core.solids.body import Body
 from core.solids.crumbs import pieces_mm3, without_crumbs
 from core.solids.hollow_blocks import folded, mitres
+from core.solids.hollow_parting import parted
 from core.solids.hollow_sheets import Sheets
 from core.solids.hollow_turned import turned_walls
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.solids.turned import Lathe
 
-MOST_NEAR = 1e-5  # of the inner faces: so much nearer than the wall is rounding
+MOST_NEAR = 5e-6  # of the inner faces, by how much is short of the wall: so much is rounding
 NEAREST, NEAR_MM = 0.98, 0.02  # of the wall, less so much: nearer to a closed face it is a slit
 FURTHEST = 1.45  # walls: past a square mitre it is thick
 LEVEL_MM = 1e-6  # off its plane: a face that is flat
 RIM = 1.2  # walls: as far from an open face nothing is said of the wall
+HAIR_MM = 1e-4  # what parted facets leave between their walls
 CRUMB_MM3 = 0.05  # loose pieces and rooms smaller than this are rounding
 Points = NDArray[np.float64]
 Indices = NDArray[np.int64]
@@ -87,13 +89,37 @@ def hollowed(
     names = tuple(names)
     if len(set(opened)) == len(names):
         raise BuildError("every face is open: no wall is left", remedy="leave one closed")
-    sheets: Sheets | None = None
     walls = _turned(lathe, mesh, wall_mm, opened, step, names, outward) if lathe else None
-    if walls is None:
-        sheets = Sheets(mesh, wall_mm, set(opened), 1.0 if outward else -1.0)
-        pieces = [*sheets.patches(step, names), *folded(sheets, step), *mitres(sheets, step)]
-        sources = {key: source for piece in pieces for key, source in piece.sources.items()}
-        walls = Body(Manifold.batch_boolean([p.solid for p in pieces], OpType.Add), sources)
+    if walls is not None:
+        return _left_by(walls, None, body, mesh, wall_mm, opened, step, names, outward)
+    sheets = _sheets(mesh, wall_mm, set(opened), 1.0 if outward else -1.0)
+    pieces = [*sheets.patches(step, names), *folded(sheets, step), *mitres(sheets, step)]
+    sources = {key: source for piece in pieces for key, source in piece.sources.items()}
+    solid = Manifold.batch_boolean([p.solid for p in pieces], OpType.Add)
+    walls = Body(solid.simplify(HAIR_MM) if sheets.exact else solid, sources)
+    return _left_by(walls, sheets, body, mesh, wall_mm, opened, step, names, outward)
+
+
+def _sheets(
+    mesh: TriangleMesh, wall_mm: NDArray[np.float64], opened: set[int], way: float
+) -> Sheets:
+    """The sheets of a mesh, facets that would turn over in part parted where they begin to."""
+    parting = parted(Sheets(mesh, wall_mm, opened, way, exact=True))
+    if parting is None:
+        return Sheets(mesh, wall_mm, opened, way)
+    return Sheets(parting.mesh, wall_mm, opened, way, parting, exact=True)
+
+
+def _left_by(
+    walls: Body, sheets: Sheets | None, body: Body, mesh: TriangleMesh,
+    wall_mm: NDArray[np.float64], opened: Collection[int], step: str, names: tuple[str, ...],
+    outward: bool,
+) -> Hollow:  # fmt: skip
+    """What walls leave of a body, looked over where they are of sheets.
+
+    Raises:
+        BuildError: there are slits in them.
+    """
     if outward:
         walls = _up_to_mouths(walls, mesh, opened)
         made = without_crumbs(walls - body, CRUMB_MM3)
@@ -175,7 +201,8 @@ def _thick_share(beyond: Body, sheets: Sheets, step: str) -> float:
     if near.any() and not closed.all():
         near &= away(mesh.triangles[~closed]) > RIM * least
     areas = inside.doubled[own]
-    if areas[near].sum() > MOST_NEAR * areas.sum():
+    short = np.where(near, 1 - apart / least, 0.0)  # a slit through the wall counts whole
+    if areas @ short > MOST_NEAR * areas.sum():
         raise BuildError(
             "the faces of this body are too finely twisted for a wall",
             remedy="a thinner wall, or simpler outlines",

@@ -22,6 +22,9 @@ LEVEL_COS = math.cos(LEVEL)
 FLAT_MM = 1e-3  # off its neighbour's plane: round the top of a rounded rim facets lie little more
 TIGHT = 1.25  # walls: a bend of a smaller radius is one in which facets turn over
 WIDER_MM = 0.005
+SEAM_MM = 0.05
+# a facet laid out has six corners: both ends of each of its sides
+ROUND, SIDES = [0, 1, 1, 2, 2, 0], [0, 0, 1, 1, 2, 2]
 MEET = 0.95  # of the way to where facets that turn over meet
 
 
@@ -73,13 +76,9 @@ def folded(sheets: Sheets, step: str) -> list[Body]:
     # a hair short, so that nothing stands out of the walls beside them
     share -= 2 * WIDER_MM / np.maximum(np.linalg.norm(ways, axis=2), 1e-300)
     ends = proud + ways * np.maximum(share, 0.0)[:, :, None]
-    # a little wider than they are, so that no slit is left beside them
-    along = sheets.mesh.corners[own, 1] - sheets.mesh.corners[own, 0]
-    along *= WIDER_MM / np.maximum(np.linalg.norm(along, axis=1, keepdims=True), 1e-300)
-    across = np.cross(sheets.normals[own], along)
-    ways = np.stack([along, -along, across, -across], axis=1)[:, :, None]
-    both = np.concatenate([proud, ends], axis=1)
-    points = (both[:, None] + ways).reshape(len(own), 24, 3)
+    both = np.stack([proud, ends], axis=1)
+    wider = _outwards(sheets, own)
+    points = (both[:, :, ROUND] + wider[:, None, SIDES]).reshape(len(own), 12, 3)
     kept = sheets.closed & ~sheets.over
     shared = _slots_of(sheets, np.flatnonzero(kept))
     opened = _open_beside(sheets) if sheets.over.any() else {}
@@ -88,7 +87,35 @@ def folded(sheets: Sheets, step: str) -> list[Body]:
         its = block[own] == one
         lip = _lip(sheets, own[its], shared, opened)
         blocks.append(np.vstack([points[its].reshape(-1, 3), lip]))
-    return _together(blocks, step)
+    return _together([*blocks, *_seams(sheets)], step)
+
+
+def _seams(sheets: Sheets) -> list[Points]:
+    """What closes the slits between parted facets that turn over and those beside them that do not,
+    along edges whose ends move different ways."""
+    one, other, gone = sheets.one, sheets.other, sheets.parting.gone
+    border = (sheets.group[one] == sheets.group[other]) & (gone[one] | gone[other])
+    border &= sheets.closed[one] & sheets.closed[other] & (sheets.over[one] != sheets.over[other])
+    edges = np.column_stack([sheets.start, sheets.end])[border]
+    slots = sheets.slot(sheets.group[one[border]][:, None], edges)
+    places, moved = sheets.mesh.vertices[edges], sheets.moved[slots]
+    across = np.cross(places[:, 1] - places[:, 0], moved.sum(axis=1))
+    across *= SEAM_MM / np.maximum(np.linalg.norm(across, axis=1, keepdims=True), 1e-300)
+    # a hair short, as blocks are
+    size = np.maximum(np.linalg.norm(moved, axis=2, keepdims=True), 1e-300)
+    ends = moved * np.maximum(1 - 2 * WIDER_MM / size, 0.0)
+    corners = np.concatenate([places + sheets.proud[slots], places + ends], axis=1)
+    wide = across[:, None]
+    return list(np.concatenate([corners + wide, corners - wide], axis=1))
+
+
+def _outwards(sheets: Sheets, own: Indices) -> Points:
+    """Ways (n, 3, 3) in which the sides of some facets are laid out by a hair, the first corner's
+    first, so that no slit is left beside them."""
+    corners = sheets.mesh.corners[own]
+    ways = np.cross(np.roll(corners, -1, axis=1) - corners, sheets.normals[own][:, None])
+    lengths = np.linalg.norm(ways, axis=2, keepdims=True)
+    return np.asarray(ways * (WIDER_MM / np.maximum(lengths, 1e-300)))
 
 
 def _open_beside(sheets: Sheets) -> dict[int, int]:
@@ -183,6 +210,7 @@ def _wedge(sheets: Sheets, vertex: int, groups: tuple[int, ...]) -> list[Points]
         sheets.along[slots].sum(axis=0)[None],
         sheets.past_matrix[slots[:1]],
         sheets.past_along[slots[:1]],
+        sheets.weak[slots[:1]],
     )[0]
     ends = [place + sheets.moved[slot] for slot in slots]
     return [place, *(place + sheets.proud[slot] for slot in slots), *ends, place + mitre]

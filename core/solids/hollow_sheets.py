@@ -6,6 +6,7 @@ from __future__ import annotations
 
 import math
 from collections import defaultdict
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
@@ -22,16 +23,39 @@ LEVEL = math.radians(0.5)  # facets that bend by less lie in one plane
 STRAIGHTENED = 20  # passes
 ALL_BUT_LEVEL = math.cos(math.radians(20.0))  # an open face and a sheet that goes over into it
 WEAK = 1e-3  # of the strongest: ways in which a corner's facets hardly differ
+WEAKEST = 1e-4  # where it is exact
 SLIVER_MM = 1e-3  # facets of about this height and less count less where a corner is moved
 Points = NDArray[np.float64]
 Indices = NDArray[np.int64]
 
 
+@dataclass(frozen=True)
+class Parting:
+    """A mesh with facets parted where they begin to turn over.
+
+    Attributes:
+        new_from: edges between corners from here on part facets that lie in one plane.
+        gone: which triangles turn over, as far as that is known.
+    """
+
+    mesh: TriangleMesh
+    new_from: int
+    gone: NDArray[np.bool_]
+
+
 class Sheets:
     """The closed faces of a mesh as sheets that are thickened one way: -1 inwards, 1 outwards."""
 
-    def __init__(self, mesh: TriangleMesh, wall_mm: Points, opened: set[int], way: float) -> None:
-        self.mesh, self.way = mesh, way
+    def __init__(
+        self, mesh: TriangleMesh, wall_mm: Points, opened: set[int], way: float,
+        parting: Parting | None = None, exact: bool = False,
+    ) -> None:  # fmt: skip
+        """``exact``: corners move to where the planes of their facets meet, however little these
+        differ; of twisted facets, which differ by rounding too, they move the shorter way."""
+        self.mesh, self.way, self.exact = mesh, way, exact
+        self.parting = parting or Parting(
+            mesh, len(mesh.vertices), np.zeros(len(mesh.triangles), dtype=bool)
+        )
         areas = mesh.doubled
         self.areas = areas
         self.normals = mesh.units
@@ -68,6 +92,7 @@ class Sheets:
         level = (np.arccos(np.clip(self.cosine, -1.0, 1.0)) < LEVEL) & (
             self.group[self.one] == self.group[self.other]
         )
+        level &= np.minimum(self.start, self.end) < self.parting.new_from
         self.facet: Indices = groups(count, self.one[level], self.other[level])
 
     def _corners(self) -> None:
@@ -81,32 +106,47 @@ class Sheets:
         size = len(self.pairs)
         pull = self.normals * self.weight[:, None]
         outer = pull[:, :, None] * self.normals[:, None]
-        self.matrix, self.along = self._wanted(own, slot)
-        back = np.zeros((size, 3))
-        np.add.at(back, slot, pull[own] * (-self.way * PROUD_MM))
+        self.matrix, self.along, facing = self._wanted(own, slot)
+        # where twisted facets are, which differ by rounding too
+        bent = np.zeros(size, dtype=bool)
+        bent[slot[np.bincount(self.facet, minlength=len(self.facet))[self.facet[own]] < 2]] = True
+        self.weak = np.where(bent | (not self.exact), WEAK, WEAKEST)
+        back = facing * (-self.way * PROUD_MM)
         self.past_matrix, self.past_along = np.zeros((size, 3, 3)), np.zeros((size, 3))
         open_at = self.open_at = defaultdict[int, list[int]](list)
         for triangle in np.flatnonzero(~self.closed):
             for corner in triangles[triangle]:
                 open_at[int(corner)].append(int(triangle))
         at_open = np.isin(self.pairs % count, list(open_at))
-        facing = -self.way * back / np.maximum(np.linalg.norm(back, axis=1, keepdims=True), 1e-300)
+        facing /= np.maximum(np.linalg.norm(facing, axis=1, keepdims=True), 1e-300)
         for index in np.flatnonzero(at_open):
             for beside in open_at[int(self.pairs[index] % count)]:
                 if facing[index] @ self.normals[beside] > ALL_BUT_LEVEL:
                     continue  # the sheet goes over into it, as a rounded rim: it ends there
                 self.past_matrix[index] += outer[beside]
                 self.past_along[index] += pull[beside] * self._past()
-        self.moved = self.solved(self.matrix, self.along, self.past_matrix, self.past_along)
-        self.proud = self.solved(self.matrix, back, self.past_matrix, self.past_along)
+        self.moved = self.solved(
+            self.matrix, self.along, self.past_matrix, self.past_along, self.weak
+        )
+        self.proud = self.solved(self.matrix, back, self.past_matrix, self.past_along, self.weak)
 
-    def _wanted(self, own: Indices, slots: Indices) -> tuple[Points, Points]:
-        """What some facets want of the corners they have: matrix · move = along, summed by slot."""
-        pull = self.normals[own] * self.weight[own, None]
+    def _wanted(self, own: Indices, slots: Indices) -> tuple[Points, Points, Points]:
+        """What some facets want of the corners they have: matrix · move = along, summed by slot,
+        and the way they look together. Where it is exact, the triangles of one plane have one say,
+        however many of them meet there."""
+        say = self.weight[own]
+        if self.exact:
+            there = slots * len(self.facet) + self.facet[own]
+            _, which, count = np.unique(there, return_inverse=True, return_counts=True)
+            say = say / count[which.reshape(-1)]
+        normals = self.normals[own]
+        pull = normals * say[:, None]
         matrix, along = np.zeros((len(self.pairs), 3, 3)), np.zeros((len(self.pairs), 3))
-        np.add.at(matrix, slots, pull[:, :, None] * self.normals[own][:, None])
+        facing = np.zeros_like(along)
+        np.add.at(matrix, slots, pull[:, :, None] * normals[:, None])
         np.add.at(along, slots, pull * (self.way * self.wall[own])[:, None])
-        return matrix, along
+        np.add.at(facing, slots, pull)
+        return matrix, along, facing
 
     def _corners_without(self, over: NDArray[np.bool_]) -> None:
         """Moves corners between facets that turned over and others as the others alone want it, so
@@ -118,23 +158,29 @@ class Sheets:
         shared = np.intersect1d(slots, theirs)
         own = np.repeat(kept, 3)
         among = np.isin(slots, shared)
-        matrix, along = self._wanted(own[among], slots[among])
+        matrix, along, _ = self._wanted(own[among], slots[among])
         self.matrix[shared], self.along[shared] = matrix[shared], along[shared]
         self.moved[shared] = self.solved(
-            matrix[shared], along[shared], self.past_matrix[shared], self.past_along[shared]
+            matrix[shared],
+            along[shared],
+            self.past_matrix[shared],
+            self.past_along[shared],
+            self.weak[shared],
         )
 
     def _past(self) -> float:
         """Inwards a sheet goes past an open face and is cut off there; outwards it ends in it."""
         return PROUD_MM if self.way < 0 else 0.0
 
-    def solved(self, matrix: Points, along: Points, past: Points, past_along: Points) -> Points:
+    def solved(
+        self, matrix: Points, along: Points, past: Points, past_along: Points, weak: Points
+    ) -> Points:
         """Corners' moves (n, 3) mm that take every facet there as far as it should go.
 
         Where an open face is all but level with the sheet, the sheet alone is gone by.
         """
-        found = least_squares(matrix + past, along + past_along)
-        alone = least_squares(matrix, along)
+        found = least_squares(matrix + past, along + past_along, weak)
+        alone = least_squares(matrix, along, weak)
         longest = LONGEST * max(float(self.wall.max()), PROUD_MM)
         far = np.linalg.norm(found, axis=1) > longest
         found[far] = alone[far]
@@ -169,6 +215,7 @@ class Sheets:
         thin = tall <= 10 * SLIVER_MM
         turned = (left <= FOLDED * whole) | (spread < 0)
         found[every] = (turned & ~thin)[own]
+        found |= self.parting.gone
         # what is hardly there goes with what turns over beside it
         thin = thin[facet] & self.closed
         beside = self.group[self.one] == self.group[self.other]
@@ -265,10 +312,10 @@ class Sheets:
         return close_mesh(points, triangles, labels, Source(step, faces))
 
 
-def least_squares(matrix: Points, along: Points) -> Points:
+def least_squares(matrix: Points, along: Points, weak: Points) -> Points:
     """The shortest d (n, 3) that comes nearest to matrix · d = along, way by way."""
     values, ways = np.linalg.eigh(matrix)
-    strong = values > WEAK * values[:, -1:]
+    strong = values > weak[:, None] * values[:, -1:]
     inverse = np.where(strong, 1 / np.where(strong, values, 1.0), 0.0)
     turned = np.einsum("nji,nj->ni", ways, along) * inverse
     return np.asarray(np.einsum("nij,nj->ni", ways, turned))

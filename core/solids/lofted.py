@@ -164,13 +164,15 @@ def matched(outlines: Sequence[Outline], side: Side) -> tuple[list[Points], list
 
 
 def alike(outlines: Sequence[Outline]) -> bool:
-    """Whether outlines have as many segments, so that each is led to its partner.
+    """Whether outlines have as many lines and arcs, in turn, so that each is led to its partner.
 
-    >>> from core.outlines import circle, rectangle
-    >>> alike([rectangle(10, 10), rectangle(20, 30)]), alike([rectangle(10, 10), circle(10)])
-    (True, False)
+    >>> from core.outlines.shapes import rectangle, regular_polygon
+    >>> alike([rectangle(10, 10), rectangle(20, 30)])
+    True
+    >>> alike([regular_polygon(8, 10), rectangle(10, 10, (2,))])  # eight sides; four, and corners
+    False
     """
-    return len({len(outline.outer.segments) for outline in outlines}) == 1
+    return len({tuple(type(one) for one in outline.outer.segments) for outline in outlines}) == 1
 
 
 def _from_front(points: Points) -> tuple[Points, Points]:

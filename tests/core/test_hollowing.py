@@ -274,38 +274,38 @@ def test_a_body_too_finely_twisted_is_refused_rather_than_left_with_slits() -> N
     from core.project.solve import solve
     from tests.core.building import document
 
-    drum = step("drum", "extrude", circle("34"), height="26")
+    drum = step("drum", "extrude", circle("8.5"), height="6.5")
     horn = {
         **step(
             "horn",
             "loft",
-            rectangle("26", "20"),
+            rectangle("6.5", "5"),
             start="tangent",
-            on={"on": "drum.side", "out": "0-4", "turn": "90 deg"},
+            on={"on": "drum.side", "out": "0-1", "turn": "90 deg"},
         ),
         "stations": [
             {
                 "outline": {
                     "kind": "rectangle",
-                    "fields": {"width": "30", "depth": "24", "corners": "3"},
+                    "fields": {"width": "7.5", "depth": "6", "corners": "0.75"},
                 },
-                "up": "22",
+                "up": "5.5",
             },
             {
                 "outline": {
                     "kind": "rectangle",
-                    "fields": {"width": "38", "depth": "30", "corners": "5"},
+                    "fields": {"width": "9.5", "depth": "7.5", "corners": "1.25"},
                 },
-                "up": "40",
+                "up": "10",
             },
         ],
     }
-    solution = solve(document(part("p", drum, horn, hollow("drum.top, horn.top", "3"))))
+    solution = solve(document(part("p", drum, horn, hollow("drum.top, horn.top", "0.75"))))
     if solution.errors:
         assert "too finely twisted" in solution.errors[0].message
         assert solution.parts["p"].state.body is not None
     else:
-        is_wall(solution, 3.0)
+        is_wall(solution, 0.75)
 
 
 @pytest.mark.parametrize("school", ["lip", "cap"])

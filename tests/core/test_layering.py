@@ -11,6 +11,8 @@ from pathlib import Path
 
 import pytest
 
+from tests.sources import imports
+
 ROOT = Path(__file__).resolve().parents[2]
 # single modules below everything: what is refused, what is too much, when to give up
 BELOW_ALL = {"errors", "limits", "halting"}
@@ -42,13 +44,6 @@ MAY: dict[str, set[str]] = {
     "printing": {"views", "checks", "proof", "project", "steps", "solids", "process"},
     "export": {"printing", "checks", "formats", "project", "solids"},
 }
-
-
-def imports(path: Path) -> set[str]:
-    tree = ast.parse(path.read_text())
-    names = [n.module or "" for n in ast.walk(tree) if isinstance(n, ast.ImportFrom)]
-    names += [a.name for n in ast.walk(tree) if isinstance(n, ast.Import) for a in n.names]
-    return set(names)
 
 
 @pytest.mark.parametrize("package", MAY)

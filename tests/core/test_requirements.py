@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import ast
 import re
 import subprocess
 import sys
@@ -11,6 +10,8 @@ from importlib import metadata
 from pathlib import Path
 
 import pytest
+
+from tests.sources import imports
 
 ROOT = Path(__file__).resolve().parents[2]
 OURS = {"core", "cli", "workshop", "config", "tests", "benchmarks", "scripts"}
@@ -42,14 +43,8 @@ def given_by() -> dict[str, set[str]]:
 
 def imported(*folders: str) -> set[str]:
     """Modules of others that the sources of these folders import anywhere."""
-    found = set()
-    for folder in folders:
-        for path in (ROOT / folder).rglob("*.py"):
-            for node in ast.walk(ast.parse(path.read_text())):
-                if isinstance(node, ast.Import):
-                    found |= {one.name.split(".")[0] for one in node.names}
-                elif isinstance(node, ast.ImportFrom) and not node.level:
-                    found.add(str(node.module).split(".")[0])
+    paths = (path for folder in folders for path in (ROOT / folder).rglob("*.py"))
+    found = {name.split(".")[0] for path in paths for name in imports(path)}
     return found - OURS - set(sys.stdlib_module_names)
 
 

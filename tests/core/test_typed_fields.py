@@ -104,20 +104,28 @@ MAKES = re.compile(
 )
 
 
+REGISTRIES = {"STEPS", "FITS", "OUTLINES"}
+
+
+def last_name(node: ast.expr) -> str:
+    """The name an expression ends in: of ``step.kind`` it is kind."""
+    if isinstance(node, ast.Attribute):
+        return node.attr
+    return node.id if isinstance(node, ast.Name) else ""
+
+
 def compared(path: Path) -> set[tuple[int, str]]:
     """Texts that something called ``kind`` is compared with, or looked up by."""
     found = set()
     for node in ast.walk(ast.parse(path.read_text())):
-        if isinstance(node, ast.Compare) and ast.unparse(node.left).endswith("kind"):
+        if isinstance(node, ast.Compare) and last_name(node.left).endswith("kind"):
             for other in node.comparators:
                 found |= {
                     (node.lineno, one.value)
                     for one in ast.walk(other)
                     if isinstance(one, ast.Constant) and isinstance(one.value, str)
                 }
-        if isinstance(node, ast.Subscript) and ast.unparse(node.value) in (
-            *("STEPS", "FITS", "OUTLINES"),
-        ):
+        if isinstance(node, ast.Subscript) and last_name(node.value) in REGISTRIES:
             found |= {
                 (node.lineno, one.value)
                 for one in ast.walk(node.slice)

@@ -1,17 +1,13 @@
 <script lang="ts">
   import type { FitView } from "../api/client";
-  import { size, type Units } from "../project/units";
+  import { percent, size, type Units } from "../project/units";
+  import { likelyOf } from "./likely";
 
   let { fit, units, small = false }: { fit: FitView; units: Units; small?: boolean } = $props();
 
   const PX_PER_MM = 56;
   const gap = $derived(Math.min(Math.max((fit.gap_mm ?? 0) * PX_PER_MM, 0), 52));
-  const likely = $derived(
-    fit.forecast
-      ? Object.entries(fit.forecast.chances).reduce((a, b) => (b[1] > a[1] ? b : a))
-      : null,
-  );
-  const agrees = $derived(likely?.[0] === fit.feel || fit.feel === "print-in-place");
+  const likely = $derived(likelyOf(fit));
   const id = $props.id();
 </script>
 
@@ -67,8 +63,9 @@
       {#if fit.severity === "stop"}
         <span class="text-brick">■ a stop</span>
       {:else if likely}
-        <span class={agrees ? "text-tide" : "text-brass"}>
-          {Math.round(likely[1] * 100)} % {likely[0]}</span
+        <span class={likely.asAsked ? "text-tide" : "text-brass"}>
+          {percent(likely.share)}
+          {likely.words}</span
         >
       {/if}
     </span>

@@ -78,7 +78,7 @@
         >
         a side; {fit.chance === null || fit.chance === undefined
           ? ""
-          : `${percent(fit.chance)} sure to come out ${fit.feel}`}</span
+          : `${percent(fit.chance)} sure to ${fit.feel === "print-in-place" ? "stay open" : `come out ${fit.feel}`}`}</span
       >
       <details>
         <summary class="cursor-pointer text-soft">why {size(fit.gap_mm, units)}?</summary>
