@@ -291,7 +291,23 @@ BREAKS: list[Break] = [
         "core/solids/hollow.py",
         (ROUNDED,),
         ("far = squared > (FURTHEST * wall_mm[face]) ** 2", "far = squared > 0"),
-        ("walls = _up_to_mouths(walls, mesh, opened)", "pass"),
+        ("_up_to_mouths(walls, mesh, opened) - body", "walls - body"),
+    ),
+    *_of(
+        "core/solids/hollow_parting.py",
+        ("tests/core/test_hollow_parted.py",),
+        ("before = LEAST * narrow / max(", "before = 0 * narrow / max("),
+        ("at[side] = min(at.get(side, 1.0), share)", "at[side] = share / 2"),
+    ),
+    *_of(
+        "core/solids/hollow_slits.py",
+        ("tests/core/test_hollow_parted.py", "tests/core/test_hollowing.py"),
+        ("return self.share <= MOST_NEAR", "return True", "finely or twisted"),
+    ),
+    *_of(
+        "core/formats/meshes.py",
+        ("tests/core/test_hollow_parted.py",),
+        ("return np.asarray(mesh[np.bincount(twin)[twin] != 2])", "return mesh"),
     ),
     *_of(
         "core/solids/edge_corners.py",

@@ -81,6 +81,17 @@ def capacity_text(mm3: float, unit: LengthUnit = "mm") -> tuple[str, str]:
     return f"{mm3 / 1000:.1f}", "ml"
 
 
+def volume_text(mm3: float, unit: LengthUnit = "mm", digits: int = 2) -> tuple[str, str]:
+    """A volume of plastic, and its unit: cubic centimetres to so many digits, or cubic inches.
+
+    >>> volume_text(12_345.0), volume_text(16_387.064, "in")
+    (('12.35', 'cm³'), ('1.000', 'in³'))
+    """
+    if unit in ("in", "ft"):
+        return f"{mm3 / 25.4**3:.3f}", "in³"
+    return f"{mm3 / 1000:.{digits}f}", "cm³"
+
+
 def told_value(value: float, kind: str, unit: LengthUnit = "mm") -> str:
     """A value of a field with its unit: ``kind`` is length, angle, number or count.
 

@@ -14,7 +14,7 @@ from core.checks.fit_measures import MeasuredFit
 from core.checks.measuring import Joints
 from core.checks.part_measures import Measured
 from core.fits import FITS
-from core.measures.display import capacity_text, length_text, plain
+from core.measures.display import capacity_text, length_text, plain, volume_text
 from core.measures.units import UNITS
 from core.project.results import FitResult, PartResult, Solution
 from core.views.report import ReadingView
@@ -47,9 +47,9 @@ class _Told:
 
 
 def _volume(found: _Found) -> _Told:
-    volume, metric = sum(m.bulk.volume_mm3 for _, m in found.parts), _metric(found)
-    cubic = f"{volume / 1000:.1f}" if metric else f"{volume / found.factor**3:.3f}"
-    return _Told(cubic, "cm³" if metric else "in³", "closed", "see findings")
+    volume = sum(m.bulk.volume_mm3 for _, m in found.parts)
+    cubic, unit = volume_text(volume, found.solution.project.units, 1)
+    return _Told(cubic, unit, "closed", "see findings")
 
 
 def _mass(found: _Found) -> _Told:

@@ -17,7 +17,7 @@ Map
     bent     a flat solid laid round a cylinder
     hollow   any body hollowed to a wall, open where asked
     hollow_sheets, hollow_blocks   its faces thickened, and what that leaves between them
-    hollow_parting   facets that turn over in part, parted where they begin to
+    hollow_parting, hollow_slits   facets that turn over in part, parted; slits in the wall, found
     edges    where two named faces meet, as chains of mesh edges
     rolling  edges rounded with a rolling ball, or chamfered, on any body
     edge_sections, edge_runs, edge_corners, edge_fit   what rolling is made of

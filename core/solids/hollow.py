@@ -26,22 +26,18 @@ from core import libigl
 from core.errors import BuildError
 from core.solids.body import Body
 from core.solids.crumbs import pieces_mm3, without_crumbs
-from core.solids.hollow_blocks import folded, mitres
+from core.solids.hollow_blocks import folded, mitres, over_slits
 from core.solids.hollow_parting import parted
 from core.solids.hollow_sheets import Sheets
+from core.solids.hollow_slits import FURTHEST, Slits, slits_of
 from core.solids.hollow_turned import turned_walls
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.solids.turned import Lathe
 
-MOST_NEAR = 5e-6  # of the inner faces, by how much is short of the wall: so much is rounding
-NEAREST, NEAR_MM = 0.98, 0.02  # of the wall, less so much: nearer to a closed face it is a slit
-FURTHEST = 1.45  # walls: past a square mitre it is thick
+MENDED = 2  # times slits are closed
 LEVEL_MM = 1e-6  # off its plane: a face that is flat
-RIM = 1.2  # walls: as far from an open face nothing is said of the wall
 HAIR_MM = 1e-4  # what parted facets leave between their walls
 CRUMB_MM3 = 0.05  # loose pieces and rooms smaller than this are rounding
-Points = NDArray[np.float64]
-Indices = NDArray[np.int64]
 
 
 @dataclass(frozen=True)
@@ -120,18 +116,34 @@ def _left_by(
     Raises:
         BuildError: there are slits in them.
     """
+    slits: Slits | None = None
+    for _ in range(MENDED + 1):
+        if slits is not None and sheets is not None:
+            closing = over_slits(sheets, slits.facets, step)
+            solids = [walls.solid, *(one.solid for one in closing)]
+            sources = {key: one for body in (walls, *closing) for key, one in body.sources.items()}
+            walls = Body(Manifold.batch_boolean(solids, OpType.Add), sources)
+        if outward:
+            made = without_crumbs(_up_to_mouths(walls, mesh, opened) - body, CRUMB_MM3)
+            inside = body
+        else:
+            # what lies in the walls and what does not, from one boolean; the place of a crumb that
+            # was dropped is a crumb of the other
+            made, inside = (
+                without_crumbs(Body(one, {**body.sources, **walls.sources}), CRUMB_MM3)
+                for one in body.solid.split(walls.solid)
+            )
+        slits = slits_of(made, sheets, step) if sheets else None
+        if slits is None or slits.few:
+            break
+    else:
+        raise BuildError(
+            "the faces of this body are too finely twisted for a wall",
+            remedy="a thinner wall, or simpler outlines",
+        )
+    thick = slits.thick if slits else 0.0
     if outward:
-        walls = _up_to_mouths(walls, mesh, opened)
-        made = without_crumbs(walls - body, CRUMB_MM3)
-        thick = _thick_share(made, sheets, step) if sheets else 0.0
         return replace(_told(made, body, mesh, opened), thick=thick)
-    # what lies in the walls and what does not, from one boolean; the place of a crumb that was
-    # dropped is a crumb of the other
-    made, inside = (
-        without_crumbs(Body(one, {**body.sources, **walls.sources}), CRUMB_MM3)
-        for one in body.solid.split(walls.solid)
-    )
-    thick = _thick_share(inside, sheets, step) if sheets else 0.0
     told = _told(made, inside, mesh, opened, step, names)
     behind = _solid_behind(mesh, told.solid_behind, inside, wall_mm)
     return replace(told, thick=thick, solid_behind=behind)
@@ -170,45 +182,6 @@ def _turned(
         dict(zip(sides, names, strict=True)),
         outward,
     )
-
-
-def _thick_share(beyond: Body, sheets: Sheets, step: str) -> float:
-    """The share of the new faces that lies further from every closed face than a square mitre, as
-    behind acute corners and roundings tighter than the wall.
-
-    A wall in which sheets of fine, twisted facets left slits is refused: where its new faces come
-    nearer to a closed face than the wall, away from the rims of open faces.
-
-    Raises:
-        BuildError: more of the inner faces lies so than rounding explains.
-    """
-    mesh, closed = sheets.mesh, sheets.closed
-    least = float(sheets.wall[closed].min())
-    inside = triangle_mesh(beyond)
-    own = np.flatnonzero(inside.on(step, frozenset(f for s, f in inside.faces if s == step)))
-    if not len(own):
-        return 0.0
-    middles = np.ascontiguousarray(inside.middles[own])
-
-    def away(triangles: Indices) -> Points:
-        squared, _, _ = libigl.point_mesh_squared_distance(
-            middles, mesh.vertices, np.ascontiguousarray(triangles)
-        )
-        return np.asarray(np.sqrt(squared))
-
-    apart = away(mesh.triangles[closed])
-    near = apart < NEAREST * least - NEAR_MM
-    if near.any() and not closed.all():
-        near &= away(mesh.triangles[~closed]) > RIM * least
-    areas = inside.doubled[own]
-    short = np.where(near, 1 - apart / least, 0.0)  # a slit through the wall counts whole
-    if areas @ short > MOST_NEAR * areas.sum():
-        raise BuildError(
-            "the faces of this body are too finely twisted for a wall",
-            remedy="a thinner wall, or simpler outlines",
-        )
-    far = apart > FURTHEST * float(sheets.wall[closed].max()) + NEAR_MM
-    return float(areas[far].sum() / areas.sum())
 
 
 def _solid_behind(

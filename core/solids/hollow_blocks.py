@@ -109,6 +109,18 @@ def _seams(sheets: Sheets) -> list[Points]:
     return list(np.concatenate([corners + wide, corners - wide], axis=1))
 
 
+def over_slits(sheets: Sheets, own: Indices, step: str) -> list[Body]:
+    """Some facets thickened by themselves, each along its own normal and a little wider than it is,
+    to close the slits that sheets of twisted facets left behind them."""
+    corners = sheets.mesh.corners[own]
+    along = sheets.normals[own][:, None]
+    wall = sheets.way * sheets.wall[own][:, None, None]
+    both = np.stack([corners - along * (sheets.way * PROUD_MM), corners + along * wall], axis=1)
+    wider = _outwards(sheets, own) * (SEAM_MM / WIDER_MM)
+    points = both[:, :, ROUND] + wider[:, None, SIDES]
+    return _together(list(points.reshape(len(own), 12, 3)), step)
+
+
 def _outwards(sheets: Sheets, own: Indices) -> Points:
     """Ways (n, 3, 3) in which the sides of some facets are laid out by a hair, the first corner's
     first, so that no slit is left beside them."""

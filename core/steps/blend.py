@@ -9,6 +9,7 @@ from typing import Literal
 import numpy as np
 
 from core.errors import BuildError
+from core.measures.display import volume_text
 from core.measures.units import Dimension, Quantity, length
 from core.solids import Frame, triangle_mesh
 from core.solids.finishing import every_edge_rounded
@@ -79,10 +80,8 @@ class Blend(StepKind):
         quantities = after.features[given.step].quantities
         added = after.solid().volume_mm3 - given.state.solid().volume_mm3
         how = "added" if added > 0 else "taken off"
-        return (
-            f"{given.told(round(quantities['edges'].value, 1))} of edges, {abs(added) / 1000:.2f}"
-            f" cm³ {how}"
-        )
+        volume = " ".join(volume_text(abs(added), given.unit))
+        return f"{given.told(round(quantities['edges'].value, 1))} of edges, {volume} {how}"
 
     def warns(self, given: StepInput, after: PartState) -> tuple[str, ...]:
         left = round(after.features[given.step].quantities["left_sharp"].value)

@@ -464,3 +464,19 @@ def test_any_edges_of_any_prism_are_rounded_and_nothing_else(
 
 
 DIRECTIONS = np.asarray(Manifold.sphere(1.05, 24).to_mesh64().vert_properties)[:, :3]
+
+
+@pytest.mark.parametrize(("units", "size", "radius", "unit"), [
+    ("mm", "20 mm", "2 mm", "cm³"), ("in", "1 in", "1/8 in", "in³"),
+])  # fmt: skip
+def test_a_rounding_says_what_it_takes_off_in_the_projects_own_unit(
+    units: str, size: str, radius: str, unit: str
+) -> None:
+    cube = step("cube", "extrude", {"kind": "rectangle", "width": size, "depth": size}, height=size)
+    solution = solved(
+        part("p", cube, step("e", "blend", radius=radius, where="outside")), units=units
+    )
+    sharp, round_ = (one.state.solid().volume_mm3 for one in solution.parts["p"].steps)
+    off = (sharp - round_) / (25.4**3 if units == "in" else 1000)
+    says = solution.parts["p"].steps[-1].says
+    assert says.endswith(f"{off:.{3 if units == 'in' else 2}f} {unit} taken off")

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { fixedSize, measured, percent, size } from "./units";
+import { fixedSize, measured, percent, size, volume } from "./units";
 
 describe("a length as the project shows it", () => {
   it.each([
@@ -38,4 +38,10 @@ it("a share is told in whole percents", () => {
   expect(percent(0.854)).toBe("85 %");
   expect(percent(0)).toBe("0 %");
   expect(percent(1)).toBe("100 %");
+});
+
+describe("a volume of plastic", () => {
+  it("in cubic centimetres", () => expect(volume(12345, "mm")).toEqual(["12.3", "cm³"]));
+  it("in cubic inches beside inches", () =>
+    expect(volume(2 * 16387.064, "in")).toEqual(["2.00", "in³"]));
 });

@@ -24,4 +24,9 @@ export function measured(value: number, unit: string, units: Units): string {
   return `${value.toFixed(2)} ${unit}`;
 }
 
+/** A volume of plastic and its unit. */
+export function volume(mm3: number, units: Units): [string, string] {
+  return units === "in" ? [(mm3 / 25.4 ** 3).toFixed(2), "in³"] : [(mm3 / 1000).toFixed(1), "cm³"];
+}
+
 export const percent = (share: number) => `${Math.round(share * 100)} %`;

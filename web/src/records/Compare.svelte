@@ -4,6 +4,7 @@
   import Hint from "../ui/Hint.svelte";
   import { server, type BreakEven, type CompareView } from "../api/client";
   import type { Project } from "../project/project.svelte";
+  import { volume } from "../project/units";
   import { inPlace } from "../route/route.svelte";
   import SortHead from "../ui/SortHead.svelte";
   import { inOrder, type Sort } from "../ui/sorting";
@@ -19,6 +20,7 @@
   let throwaway = $state("12");
   let each = $state("0");
   let found = $state.raw<BreakEven | null>(null);
+  const plastic = $derived(volume(told?.volume_mm3 ?? 0, project.document.units ?? "mm"));
   const row = $derived(told?.rows.find((one) => one.material === material));
   const heaviest = $derived(Math.max(...(told?.rows.map((one) => one.mass_g) ?? [1])));
   const wrong = $derived(![throwaway, each].every((text) => Number(text) >= 0 && text.trim()));
@@ -64,7 +66,8 @@
   {:else if told === null}<p class="text-soft" aria-busy="true">Slicing every part …</p>
   {:else}
     <p class="mb-3 text-small">
-      <span class="figure">{(told.volume_mm3 / 1000).toFixed(1)}</span> cm³ of plastic,
+      <span class="figure">{plastic[0]}</span>
+      {plastic[1]} of plastic,
       <span class="figure">{told.filament_m.toFixed(1)}</span> m of filament, about
       <span class="figure">{hours(told.seconds)}</span>, whatever the material (an estimate: ± 30 %
       of the time).
