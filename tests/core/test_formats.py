@@ -6,12 +6,14 @@ import io
 import zipfile
 
 import lib3mf
+import numpy as np
 import pytest
 import trimesh
 
 from core.errors import BuildError, FormatError
 from core.export import FORMATS, export_part, export_project
 from core.formats import unpack_mesh
+from core.formats.meshes import in_single
 from core.project.demo import demo_document
 from core.project.solve import solve
 from tests.core.building import circle, document, part, rectangle, solved, step
@@ -120,3 +122,24 @@ def test_what_is_smaller_than_single_precision_leaves_no_file_open(mode: str) ->
     kept = trimesh.load_mesh(io.BytesIO(export_part(solution, "p", "stl")), file_type="stl")
     assert kept.is_watertight
     assert kept.volume == pytest.approx(solution.parts["p"].state.solid().volume_mm3, rel=1e-5)
+
+
+def test_an_edge_shorter_than_a_print_knows_that_four_triangles_share_is_drawn_together() -> None:
+    """Two slivers back to back on an edge of 5 µm, beside a cube that stays as it is."""
+    cube = trimesh.creation.box((10, 10, 10))
+    corners = [[20, 0, 0], [20, 0, 0.005], [24, 1, 0], [24, 2, 0], [16, 1, 0], [16, 2, 0]]
+    slivers = [
+        [0, 1, 2],
+        [1, 0, 3],
+        [0, 2, 3],
+        [2, 1, 3],
+        [1, 0, 4],
+        [0, 1, 5],
+        [4, 0, 5],
+        [1, 4, 5],
+    ]
+    points = np.vstack([cube.vertices, np.array(corners, dtype=float)])
+    triangles = np.vstack([cube.faces, np.array(slivers) + len(cube.vertices)])
+    kept = in_single(points, triangles)
+    assert trimesh.Trimesh(*kept, process=False).is_watertight
+    assert len(kept[1]) == len(cube.faces)
