@@ -36,7 +36,7 @@ from core.solids.turned import Lathe
 
 MENDED = 2  # times slits are closed
 LEVEL_MM = 1e-6  # off its plane: a face that is flat
-HAIR_MM = 1e-4  # what parted facets leave between their walls
+HAIR_MM = 5e-3  # what parted facets leave between their walls
 CRUMB_MM3 = 0.05  # loose pieces and rooms smaller than this are rounding
 
 

@@ -101,10 +101,7 @@ def _seams(sheets: Sheets) -> list[Points]:
     places, moved = sheets.mesh.vertices[edges], sheets.moved[slots]
     across = np.cross(places[:, 1] - places[:, 0], moved.sum(axis=1))
     across *= SEAM_MM / np.maximum(np.linalg.norm(across, axis=1, keepdims=True), 1e-300)
-    # a hair short, as blocks are
-    size = np.maximum(np.linalg.norm(moved, axis=2, keepdims=True), 1e-300)
-    ends = moved * np.maximum(1 - 2 * WIDER_MM / size, 0.0)
-    corners = np.concatenate([places + sheets.proud[slots], places + ends], axis=1)
+    corners = np.concatenate([places + sheets.proud[slots], places + moved], axis=1)
     wide = across[:, None]
     return list(np.concatenate([corners + wide, corners - wide], axis=1))
 

@@ -56,7 +56,7 @@
     <span class="figure">{size(wide, units)} × {size(tall, units)}</span><span class="unit"
       >{units}</span
     >
-    {#each drawing.arcs as arc (arc.name)}
+    {#each drawing.arcs as arc, index (index)}
       <span class="block"
         >{arc.name}: radius <span class="figure">{size(arc.radius, units)}</span>, bulge
         <span class="figure">{size(arc.bulge, units)}</span> over
