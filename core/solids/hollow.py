@@ -27,7 +27,7 @@ from core.errors import BuildError
 from core.solids.body import Body
 from core.solids.crumbs import pieces_mm3, without_crumbs
 from core.solids.hollow_blocks import folded, mitres, over_slits
-from core.solids.hollow_parting import parted
+from core.solids.hollow_parting import half_turned, parted
 from core.solids.hollow_sheets import Sheets
 from core.solids.hollow_slits import FURTHEST, Slits, slits_of
 from core.solids.hollow_turned import turned_walls
@@ -100,10 +100,11 @@ def _sheets(
     mesh: TriangleMesh, wall_mm: NDArray[np.float64], opened: set[int], way: float
 ) -> Sheets:
     """The sheets of a mesh, facets that would turn over in part parted where they begin to."""
+    sheets = Sheets(mesh, wall_mm, opened, way)
+    if not half_turned(sheets):
+        return sheets
     parting = parted(Sheets(mesh, wall_mm, opened, way, exact=True))
-    if parting is None:
-        return Sheets(mesh, wall_mm, opened, way)
-    return Sheets(parting.mesh, wall_mm, opened, way, parting, exact=True)
+    return Sheets(parting.mesh, wall_mm, opened, way, parting, exact=True) if parting else sheets
 
 
 def _left_by(

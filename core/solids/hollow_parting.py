@@ -23,7 +23,7 @@ def parted(sheets: Sheets) -> Parting | None:
     that cross over themselves when they move, so that each new facet turns over wholly or not at
     all; None where no facet does. The surface stays what it was. O(triangles).
     """
-    parts = [part for pair in _pairs(sheets) if (part := _crossing(sheets, *pair))]
+    parts = [part for pair in half_turned(sheets) if (part := _crossing(sheets, *pair))]
     if not parts:
         return None
     # how far from the end of each side that stays; a facet on either side of it has a say
@@ -39,7 +39,7 @@ def parted(sheets: Sheets) -> Parting | None:
     return _split(sheets.mesh, parts, np.vstack([old, *new]), corner)
 
 
-def _pairs(sheets: Sheets) -> list[tuple[int, int, int]]:
+def half_turned(sheets: Sheets) -> list[tuple[int, int, int]]:
     """Facets of two triangles, of which one turns over and one does not: the edge between them, the
     triangle where it runs forward, and the other."""
     every = np.flatnonzero(sheets.closed)

@@ -16,6 +16,7 @@ from core.solids.mesh import triangle_mesh
 MOST_NEAR = 5e-6  # of the inner faces, by how much is short of the wall: so much is rounding
 NEAREST, NEAR_MM = 0.98, 0.02  # of the wall, less so much: nearer to a closed face it is a slit
 FURTHEST = 1.45  # walls: past a square mitre it is thick
+LONG = 0.2  # walls: a triangle that is looked at in four places
 RIM = 1.2  # walls: as far from an open face nothing is said of the wall
 
 
@@ -58,10 +59,13 @@ def slits_of(made: Body, sheets: Sheets, step: str) -> Slits | None:
         )
         return np.asarray(np.sqrt(squared)), np.asarray(which)
 
-    # each triangle by the middles of the four that halving its sides makes
-    corners, middles = inside.corners[own], inside.middles[own, None]
-    points = np.concatenate([middles, 2 / 3 * corners + middles / 3], axis=1).reshape(-1, 3)
-    areas = np.repeat(inside.doubled[own] / 4, 4)
+    # small triangles by their middle, others by those of the four that halving their sides makes
+    corners, middles, areas = inside.corners[own], inside.middles[own], inside.doubled[own]
+    sides = np.linalg.norm(corners - np.roll(corners, 1, axis=1), axis=2)
+    long = sides.max(axis=1) > LONG * least
+    beside = (2 / 3 * corners[long] + middles[long, None] / 3).reshape(-1, 3)
+    points = np.concatenate([middles, beside])
+    areas = np.concatenate([np.where(long, areas / 4, areas), np.repeat(areas[long] / 4, 3)])
     apart, nearest = away(points, mesh.triangles[closed])
     near = (apart < NEAREST * least - NEAR_MM) & (apart > NEAR_MM)
     if near.any() and not closed.all():

@@ -43,7 +43,7 @@
       ><span class="sr-only">stop measuring</span>×</button
     >
   </p>
-  {#each measuring.things as thing (thing.told)}
+  {#each measuring.things as thing, index (index)}
     <p class="truncate text-soft">{thing.words}</p>
   {/each}
   {#if measuring.things.length < 2}
@@ -55,7 +55,7 @@
   {/if}
   {#if measuring.trouble}<p class="text-brick" role="alert">■ {measuring.trouble}</p>{/if}
   <ul aria-live="polite">
-    {#each measuring.reads as one, index (one.reads)}
+    {#each measuring.reads as one, index (index)}
       <li class="flex items-baseline gap-2 py-0.5">
         <span class="w-32 shrink-0 text-soft">{one.reads}</span>
         <span class="figure" data-read={one.reads}>

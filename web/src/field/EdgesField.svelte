@@ -31,7 +31,7 @@
 </script>
 
 <span data-path={field.path} data-dirty={dirty}
-  >{#each edges as edge, index (edge.faces)}{index ? "; " : ""}the edge of {told(
+  >{#each edges as edge, index (index)}{index ? "; " : ""}the edge of {told(
       edge.faces,
     )}<NumberField
       field={{

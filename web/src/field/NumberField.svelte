@@ -98,5 +98,5 @@
   onkeydown={keys}
 />{#if field.error}<span id="{id}-error" class="sr-only">{field.error.message}</span
   >{/if}{#if names.length}<datalist id="{id}-names">
-    {#each names as name (name)}<option value={name}></option>{/each}
+    {#each new Set(names) as name (name)}<option value={name}></option>{/each}
   </datalist>{/if}
