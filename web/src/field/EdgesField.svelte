@@ -31,9 +31,7 @@
 </script>
 
 <span data-path={field.path} data-dirty={dirty}
-  >{#each edges as edge, index (index)}{index ? "; " : ""}the edge of {told(
-      edge.faces,
-    )}<NumberField
+  >{#each edges as edge, index (index)}{index ? "; " : ""}the edge of {told(edge.faces)}<NumberField
       field={{
         path: `${field.path}.${index}`,
         kind: "length",
