@@ -82,24 +82,37 @@ def hollowed(
     Raises:
         BuildError: nothing is hollow, or every face is open. O(triangles) and one union of sheets.
     """
-    names = tuple(names)
-    if len(set(opened)) == len(names):
+    asked = _Asked(body, mesh, wall_mm, frozenset(opened), step, tuple(names), outward)
+    if len(asked.opened) == len(asked.names):
         raise BuildError("every face is open: no wall is left", remedy="leave one closed")
-    walls = _turned(lathe, mesh, wall_mm, opened, step, names, outward) if lathe else None
+    walls = _turned(lathe, asked) if lathe else None
     if walls is not None:
-        return _left_by(walls, None, body, mesh, wall_mm, opened, step, names, outward)
-    sheets = _sheets(mesh, wall_mm, set(opened), 1.0 if outward else -1.0)
-    pieces = [*sheets.patches(step, names), *folded(sheets, step), *mitres(sheets, step)]
+        return _left_by(walls, None, asked)
+    sheets = _sheets(asked)
+    pieces = [*sheets.patches(step, asked.names), *folded(sheets, step), *mitres(sheets, step)]
     sources = {key: source for piece in pieces for key, source in piece.sources.items()}
     solid = Manifold.batch_boolean([p.solid for p in pieces], OpType.Add)
     walls = Body(solid.simplify(HAIR_MM) if sheets.exact else solid, sources)
-    return _left_by(walls, sheets, body, mesh, wall_mm, opened, step, names, outward)
+    return _left_by(walls, sheets, asked)
 
 
-def _sheets(
-    mesh: TriangleMesh, wall_mm: NDArray[np.float64], opened: set[int], way: float
-) -> Sheets:
+@dataclass(frozen=True)
+class _Asked:
+    """What a body is hollowed to: the arguments of ``hollowed``."""
+
+    body: Body
+    mesh: TriangleMesh
+    wall_mm: NDArray[np.float64]
+    opened: frozenset[int]
+    step: str
+    names: tuple[str, ...]
+    outward: bool
+
+
+def _sheets(asked: _Asked) -> Sheets:
     """The sheets of a mesh, facets that would turn over in part parted where they begin to."""
+    mesh, wall_mm, opened = asked.mesh, asked.wall_mm, asked.opened
+    way = 1.0 if asked.outward else -1.0
     sheets = Sheets(mesh, wall_mm, opened, way)
     if not half_turned(sheets):
         return sheets
@@ -107,11 +120,7 @@ def _sheets(
     return Sheets(parting.mesh, wall_mm, opened, way, parting, exact=True) if parting else sheets
 
 
-def _left_by(
-    walls: Body, sheets: Sheets | None, body: Body, mesh: TriangleMesh,
-    wall_mm: NDArray[np.float64], opened: Collection[int], step: str, names: tuple[str, ...],
-    outward: bool,
-) -> Hollow:  # fmt: skip
+def _left_by(walls: Body, sheets: Sheets | None, asked: _Asked) -> Hollow:
     """What walls leave of a body, looked over where they are of sheets.
 
     Raises:
@@ -120,21 +129,21 @@ def _left_by(
     slits: Slits | None = None
     for _ in range(MENDED + 1):
         if slits is not None and sheets is not None:
-            closing = over_slits(sheets, slits.facets, step)
+            closing = over_slits(sheets, slits.facets, asked.step)
             solids = [walls.solid, *(one.solid for one in closing)]
             sources = {key: one for body in (walls, *closing) for key, one in body.sources.items()}
             walls = Body(Manifold.batch_boolean(solids, OpType.Add), sources)
-        if outward:
-            made = without_crumbs(_up_to_mouths(walls, mesh, opened) - body, CRUMB_MM3)
-            inside = body
+        if asked.outward:
+            ended = _up_to_mouths(walls, asked.mesh, asked.opened)
+            made, inside = without_crumbs(ended - asked.body, CRUMB_MM3), asked.body
         else:
             # what lies in the walls and what does not, from one boolean; the place of a crumb that
             # was dropped is a crumb of the other
             made, inside = (
-                without_crumbs(Body(one, {**body.sources, **walls.sources}), CRUMB_MM3)
-                for one in body.solid.split(walls.solid)
+                without_crumbs(Body(one, {**asked.body.sources, **walls.sources}), CRUMB_MM3)
+                for one in asked.body.solid.split(walls.solid)
             )
-        slits = slits_of(made, sheets, step) if sheets else None
+        slits = slits_of(made, sheets, asked.step) if sheets else None
         if slits is None or slits.few:
             break
     else:
@@ -143,14 +152,14 @@ def _left_by(
             remedy="a thinner wall, or simpler outlines",
         )
     thick = slits.thick if slits else 0.0
-    if outward:
-        return replace(_told(made, body, mesh, opened), thick=thick)
-    told = _told(made, inside, mesh, opened, step, names)
-    behind = _solid_behind(mesh, told.solid_behind, inside, wall_mm)
-    return replace(told, thick=thick, solid_behind=behind)
+    told = _told(made, inside, asked)
+    if not asked.outward:
+        behind = _solid_behind(asked.mesh, told.solid_behind, inside, asked.wall_mm)
+        told = replace(told, solid_behind=behind)
+    return replace(told, thick=thick)
 
 
-def _up_to_mouths(walls: Body, mesh: TriangleMesh, opened: Collection[int]) -> Body:
+def _up_to_mouths(walls: Body, mesh: TriangleMesh, opened: frozenset[int]) -> Body:
     """Walls outside a body that end in the plane of a flat open face, where nothing of the body
     lies beyond it: else they rise over it round a rounded rim."""
     for face in opened:
@@ -164,11 +173,9 @@ def _up_to_mouths(walls: Body, mesh: TriangleMesh, opened: Collection[int]) -> B
     return walls
 
 
-def _turned(
-    lathe: Lathe, mesh: TriangleMesh, wall_mm: NDArray[np.float64], opened: Collection[int],
-    step: str, names: Sequence[str], outward: bool,
-) -> Body | None:  # fmt: skip
+def _turned(lathe: Lathe, asked: _Asked) -> Body | None:
     """The wall of a turned body; None where its profile does not tell it."""
+    mesh, wall_mm = asked.mesh, asked.wall_mm
     sides = [face for _, face in mesh.faces]
     if not {name for own in lathe.names for name in own} & set(sides):  # told with their steps
         sides = [".".join(face) for face in mesh.faces]
@@ -178,10 +185,10 @@ def _turned(
     return turned_walls(
         lathe,
         {name: walls.get(name, float(wall_mm.max())) for own in lathe.names for name in own},
-        {sides[index] for index in opened},
-        step,
-        dict(zip(sides, names, strict=True)),
-        outward,
+        {sides[index] for index in asked.opened},
+        asked.step,
+        dict(zip(sides, asked.names, strict=True)),
+        asked.outward,
     )
 
 
@@ -205,19 +212,17 @@ def _solid_behind(
     return tuple(left)
 
 
-def _told(
-    made: Body, inside: Body, mesh: TriangleMesh, opened: Collection[int],
-    step: str = "", names: tuple[str, ...] = (),
-) -> Hollow:  # fmt: skip
+def _told(made: Body, inside: Body, asked: _Asked) -> Hollow:
+    """A hollowed body and what is told of its rooms."""
     rooms = pieces_mm3(inside, CRUMB_MM3)
     if not rooms:
         raise BuildError("this wall leaves no hollow", remedy="a thinner wall")
-    mouths = {mesh.faces[index] for index in opened}
+    mouths = {asked.mesh.faces[index] for index in asked.opened}
     left = set(triangle_mesh(made).faces)
     behind = [
         index
-        for index, name in enumerate(names)
-        if index not in opened and (step, name) not in left
+        for index, name in enumerate(() if asked.outward else asked.names)
+        if index not in asked.opened and (asked.step, name) not in left
     ]
     return Hollow(
         made,

@@ -22,7 +22,7 @@ LEVEL_COS = math.cos(LEVEL)
 FLAT_MM = 1e-3  # off its neighbour's plane: round the top of a rounded rim facets lie little more
 TIGHT = 1.25  # walls: a bend of a smaller radius is one in which facets turn over
 WIDER_MM = 0.005
-SEAM_MM = 0.05
+SEAM_MM = 0.05  # to either side: what closes a slit
 # a facet laid out has six corners: both ends of each of its sides
 ROUND, SIDES = [0, 1, 1, 2, 2, 0], [0, 0, 1, 1, 2, 2]
 MEET = 0.95  # of the way to where facets that turn over meet

@@ -156,23 +156,18 @@ def _split(
         fan(two, [d, *on(d, a), a, one], part.triangles[0], stays)
     wholly = {own for part in parts if not part.stays for own in part.triangles}
     for index, (a, b, c) in enumerate(mesh.triangles.tolist()):
-        ring = [a, *on(a, b), b, *on(b, c), c, *on(c, a)]
         if index in done:
             continue
-        if len(ring) < 5:  # from the new corner, if there is one
-            first = next((k for k, at in enumerate(ring) if at >= len(mesh.vertices)), 0)
-            ring = ring[first:] + ring[:first]
-            fan(ring[0], ring[1:], index, index in wholly)
-            continue
-        # each of its own corners between two new ones is cut off
-        lines = [at for at in ring if at >= len(mesh.vertices)]
-        for k, at in enumerate(ring):
-            before, after = ring[k - 1], ring[(k + 1) % len(ring)]
-            if at < len(mesh.vertices) <= min(before, after):
+        ring = [a, *on(a, b), b, *on(b, c), c, *on(c, a)]
+        # its own corners between two new ones are cut off, the rest is a fan from a new one
+        beside = [(ring[k - 1], ring[(k + 1) % len(ring)]) for k in range(len(ring))]
+        cut = [at < len(mesh.vertices) <= min(pair) for at, pair in zip(ring, beside, strict=True)]
+        for at, (before, after), off in zip(ring, beside, cut, strict=True):
+            if off:
                 fan(before, [at, after], index, index in wholly)
-        kept = [at for k, at in enumerate(ring) if at in lines or ring[k - 1] not in lines
-                or ring[(k + 1) % len(ring)] not in lines]  # fmt: skip
-        fan(kept[0], kept[1:], index, index in wholly)
+        left = [at for at, off in zip(ring, cut, strict=True) if not off]
+        first = next((k for k, at in enumerate(left) if at >= len(mesh.vertices)), 0)
+        fan(left[first], [*left[first + 1 :], *left[:first]], index, index in wholly)
     finer = TriangleMesh(
         vertices, np.array(pieces, dtype=np.int64), mesh.face_index[owner], mesh.faces
     )

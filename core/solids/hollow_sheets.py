@@ -6,6 +6,7 @@ from __future__ import annotations
 
 import math
 from collections import defaultdict
+from collections.abc import Collection
 from dataclasses import dataclass
 
 import numpy as np
@@ -47,7 +48,7 @@ class Sheets:
     """The closed faces of a mesh as sheets that are thickened one way: -1 inwards, 1 outwards."""
 
     def __init__(
-        self, mesh: TriangleMesh, wall_mm: Points, opened: set[int], way: float,
+        self, mesh: TriangleMesh, wall_mm: Points, opened: Collection[int], way: float,
         parting: Parting | None = None, exact: bool = False,
     ) -> None:  # fmt: skip
         """``exact``: corners move to where the planes of their facets meet, however little these

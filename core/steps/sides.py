@@ -81,6 +81,8 @@ def face_frame(
         touching[int(nearest[0])] = True
         units = crosses[touching] / np.maximum(areas[touching], 1e-300)[:, None]
         out = np.unique(np.round(units, 9), axis=0).sum(axis=0)
+        if np.linalg.norm(out) < LEVEL:  # thin as a blade: they look away from one another
+            out = crosses[nearest[0]]
     normal = out / np.linalg.norm(out) * (-1.0 if inward else 1.0)
     return Frame(_triple(middle), _triple(_across(normal)), _triple(normal)), flat
 

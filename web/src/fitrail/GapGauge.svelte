@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { FitView } from "../api/client";
   import { percent, size, type Units } from "../project/units";
-  import { likelyOf } from "./likely";
+  import { likelyOf } from "../project/likely";
 
   let { fit, units, small = false }: { fit: FitView; units: Units; small?: boolean } = $props();
 

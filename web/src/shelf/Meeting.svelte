@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Report } from "../api/client";
+  import { hopedOf } from "../project/likely";
   import { percent, size, type Units } from "../project/units";
   import { INK, SHAPE } from "../ui/severity";
 
@@ -78,7 +79,7 @@
         >
         a side; {fit.chance === null || fit.chance === undefined
           ? ""
-          : `${percent(fit.chance)} sure to ${fit.feel === "print-in-place" ? "stay open" : `come out ${fit.feel}`}`}</span
+          : `${percent(fit.chance)} sure to ${hopedOf(fit)}`}</span
       >
       <details>
         <summary class="cursor-pointer text-soft">why {size(fit.gap_mm, units)}?</summary>

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { likelyOf } from "./likely";
+import { hopedOf, likelyOf } from "./likely";
 
 const forecast = {
   mean_mm: 0.2,
@@ -26,4 +26,9 @@ test("what is printed together says how sure its gap is to stay open, as the des
 
 test("without a forecast nothing is said", () => {
   expect(likelyOf({ feel: "slide", chance: null, forecast: null })).toBeNull();
+});
+
+test("what is hoped of a fit goes on from how sure it is", () => {
+  expect(hopedOf({ feel: "free" })).toBe("come out free");
+  expect(hopedOf({ feel: "print-in-place" })).toBe("stay open");
 });
