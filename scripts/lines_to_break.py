@@ -291,7 +291,7 @@ BREAKS: list[Break] = [
         "core/solids/hollow.py",
         (ROUNDED,),
         ("far = squared > (FURTHEST * wall_mm[face]) ** 2", "far = squared > 0"),
-        ("_up_to_mouths(walls, mesh, opened) - body", "walls - body"),
+        ("ended = _up_to_mouths(walls, asked.mesh, asked.opened)", "ended = walls"),
     ),
     *_of(
         "core/solids/hollow_parting.py",

@@ -70,21 +70,33 @@ def face_frame(
         if size < 0.2 * whole:
             middle = middle + np.array([0.0, -FAR_MM, 0.0])
             ways = np.array([FAR_MM, 1.0, FAR_MM])
+        corners, near = _within_reach(mesh.corners[triangles] * ways, middle * ways)
         _, nearest, at = libigl.point_mesh_squared_distance(
             (middle * ways)[None],
-            mesh.vertices * ways,
-            np.ascontiguousarray(mesh.triangles[triangles]),
+            corners.reshape(-1, 3),
+            np.arange(corners.size // 3).reshape(-1, 3),
         )
         middle = at[0] / ways
         # on an edge between facets it looks the way between them
-        touching = _touching(mesh.corners[triangles], crosses, middle)
+        touching = _touching(corners / ways, crosses[near], middle)
         touching[int(nearest[0])] = True
-        units = crosses[touching] / np.maximum(areas[touching], 1e-300)[:, None]
+        facing = near[touching]
+        units = crosses[facing] / np.maximum(areas[facing], 1e-300)[:, None]
         out = np.unique(np.round(units, 9), axis=0).sum(axis=0)
         if np.linalg.norm(out) < LEVEL:  # thin as a blade: they look away from one another
-            out = crosses[nearest[0]]
+            out = crosses[near[nearest[0]]]
     normal = out / np.linalg.norm(out) * (-1.0 if inward else 1.0)
     return Frame(_triple(middle), _triple(_across(normal)), _triple(normal)), flat
+
+
+def _within_reach(corners: Vector, point: Vector) -> tuple[Vector, NDArray[np.int64]]:
+    """Those of some triangles (n, 3, 3) that may come nearest to a point (3,), and which they are:
+    the others lie further from it than the nearest middle does."""
+    middles = corners.mean(axis=1)
+    reach = lengths((corners - middles[:, None]).reshape(-1, 3)).reshape(-1, 3).max(axis=1)
+    away = lengths(middles - point)
+    near = np.flatnonzero(away - reach <= away.min() + NEAR_MM)
+    return corners[near], near
 
 
 def _touching(corners: Vector, crosses: Vector, point: Vector) -> NDArray[np.bool_]:
