@@ -44,22 +44,16 @@ def judge_project(solution: Solution) -> list[Finding]:
 
 
 def judge(
-    solution: Solution, parts: Mapping[str, Measured], fits: Joints, first: str = ""
+    solution: Solution, parts: Mapping[str, Measured], fits: Joints
 ) -> Iterator[tuple[Check, list[Finding]]]:
-    """Check by check, those first that have the least to wait for: each with all it found.
-
-    Args:
-        first: the name of a check that comes before all others.
-    """
+    """Check by check, those first that have the least to wait for: each with all it found."""
     process, unit, use = solution.project.process, solution.project.units, solution.project.use
     pieces = [
         Piece(name, measured, process, unit, use, solution.parts[name], solution)
         for name, measured in parts.items()
         if not solution.parts[name].part.bought
     ]
-    for check in sorted(
-        CHECKS.values(), key=lambda one: (one.name != first, SOONEST.index(one.waits_for))
-    ):
+    for check in sorted(CHECKS.values(), key=lambda one: SOONEST.index(one.waits_for)):
         if isinstance(check, PieceCheck):
             yield check, [one for piece in pieces for one in _of_piece(check, piece)]
         elif isinstance(check, JointCheck):

@@ -103,11 +103,10 @@ def report_bit_by_bit(
 
 
 def check_by_check(
-    solution: Solution, spacing_mm: float = SPACING_MM, first: str = ""
+    solution: Solution, spacing_mm: float = SPACING_MM
 ) -> Iterator[list[FindingView]]:
-    """What each check finds, the one named ``first`` before all others, as it is asked for: nothing
-    is measured that no check has needed."""
-    for _, findings in judge(solution, *measure_all(solution, spacing_mm), first):
+    """What each check finds, as it is asked for: nothing is measured that no check has needed."""
+    for _, findings in judge(solution, *measure_all(solution, spacing_mm)):
         told = accepted(solution, [one.untried() for one in findings])
         yield [finding_view(finding) for finding in told]
 

@@ -60,9 +60,9 @@ def push(project: Project, path: str) -> PushedView | None:
 Wrong = dict[tuple[str, ...], int]  # what is wrong, and how badly
 
 
-def _findings(project: Project, fine: bool, first: str = "") -> Iterator[list[FindingView]]:
+def _findings(project: Project, fine: bool) -> Iterator[list[FindingView]]:
     if fine:
-        return check_by_check(solve(project), first=first)
+        return check_by_check(solve(project))
     return check_by_check(sketch(project), COARSE_MM)
 
 
@@ -116,7 +116,6 @@ class _Push:
     unit: LengthUnit
     base: dict[bool, Wrong]  # by whether the solids are fine enough to print
     tried: dict[tuple[float, bool], FindingView | None] = field(default_factory=dict)
-    broken: dict[float, FindingView | None] = field(default_factory=dict)
 
     def run(self) -> PushedView:
         measure = self.measure
@@ -144,17 +143,17 @@ class _Push:
         """The last value one way out that holds, and what goes wrong past it."""
         values = list(dict.fromkeys(self._rounded(value) for value in outward))
         holds, breaks = self._bracket(values, fine=False)
-        sure = not self._at(holds, fine=True) and (breaks is None or self._broken(breaks))
+        sure = not self._at(holds, fine=True) and (breaks is None or self._at(breaks, fine=True))
         if not sure:
             holds, breaks = self._bracket(values, fine=True)
-        worst = self._broken(breaks) if breaks is not None else None
+        first = self._at(breaks, fine=True) if breaks is not None else None
         return PushEnd(
             value=holds,
             shown=self._shown(holds),
             breaks=breaks,
             breaks_shown=self._shown(breaks) if breaks is not None else "",
-            words=worst.message if worst else "",
-            finding=worst,
+            words=first.message if first else "",
+            finding=first,
         )
 
     def _bracket(self, outward: list[float], fine: bool) -> tuple[float, float | None]:
@@ -182,27 +181,11 @@ class _Push:
         if value == self.measure.value:
             return None
         if (value, fine) not in self.tried:
-            found = _findings(self._with(value), fine)
-            self.tried[value, fine] = worsened(self.base[fine], found, all_told=False)
+            text = f"{value:g} {_UNIT[self.measure.kind]}".strip()
+            document = apply_edits(self.project, [Edit(self.measure.path, text)])
+            found = _findings(document, fine)
+            self.tried[value, fine] = worsened(self.base[fine], found, all_told=fine)
         return self.tried[value, fine]
-
-    def _broken(self, value: float) -> FindingView | None:
-        """The worst that has gone wrong at a value where something has on coarse solids: of the
-        check that finds the worst there, tried again on fine ones; None where all holds on those.
-        """
-        if value not in self.broken:
-            document = self._with(value)
-            coarse = worsened(self.base[False], _findings(document, fine=False), all_told=True)
-            fine = _findings(document, fine=True, first=coarse.check if coarse else "")
-            worst = worsened(self.base[True], [next(fine)], all_told=True)
-            self.broken[value] = worst or worsened(self.base[True], fine, all_told=True)
-            self.tried[value, True] = self.broken[value]
-        return self.broken[value]
-
-    def _with(self, value: float) -> Project:
-        """The project with the measure at a value."""
-        text = f"{value:g} {_UNIT[self.measure.kind]}".strip()
-        return apply_edits(self.project, [Edit(self.measure.path, text)])
 
     def _rounded(self, value: float) -> float:
         """To what a maker would type: whole counts, else three figures."""
