@@ -78,7 +78,7 @@ def _closing(
         else (slots.points, slots.triangle, slots.across_mm)
     )
     own = np.array([owner == done.step.id for owner, _ in mesh.faces])
-    width = np.where(own[mesh.face_index[triangle]], width, np.nan)
+    width = np.where(own[mesh.face_index[triangle]], width, np.nan)[: walls.even]
     least = kind.open_lines * process.line_mm
     known = np.flatnonzero(np.isfinite(width))
     if not len(known):

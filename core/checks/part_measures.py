@@ -27,7 +27,7 @@ from core.proof.setting import Setting
 from core.proof.slots import Slots, measure_slots
 from core.proof.small_part import LoosePiece, small_pieces
 from core.proof.splitting import Cut, where_to_cut
-from core.proof.walls import SPACING_MM, Rays, Walls, measure_walls, spread_points
+from core.proof.walls import SPACING_MM, Rays, Walls, measure_walls, spread_everywhere
 from core.solids import TriangleMesh
 from core.solids.stance import back_to_part, turn_of
 from core.steps import PartState
@@ -179,7 +179,7 @@ def part_to_measure(
 
 def _through(mesh: TriangleMesh, spacing_mm: float) -> tuple[Walls, Slots]:
     """The walls of a part and its slots: the same points, the same rays sent in and out."""
-    spread, rays = spread_points(mesh, spacing_mm), Rays(mesh)
+    spread, rays = spread_everywhere(mesh, spacing_mm), Rays(mesh)
     may_halt()
     walls = measure_walls(mesh, spacing_mm, rays, spread)
     return walls, measure_slots(mesh, spacing_mm, rays, spread)

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from core.proof.walls import OPPOSITE, Rays, Spread, Walls, spread_points
+from core.proof.walls import OPPOSITE, Rays, Spread, Walls, spread_everywhere
 from core.solids import TriangleMesh
 
 WIDEST_MM = 25.0  # wider gaps are room, not slots
@@ -45,10 +45,10 @@ def measure_slots(
     >>> round(measure_slots(triangle_mesh(Body(fork))).thinnest[0], 3)
     2.0
     """
-    points, triangle, normals = spread or spread_points(mesh, spacing_mm)
+    points, triangle, normals, even = spread or spread_everywhere(mesh, spacing_mm)
     rays = rays or Rays(mesh)
     across = _across(rays, points, normals)
-    return Slots(points, triangle, _open(rays, points, normals, across.copy()), across)
+    return Slots(points, triangle, _open(rays, points, normals, across.copy()), even, across)
 
 
 def slots_at(rays: Rays, points: Points, normals: Points) -> Points:

@@ -34,7 +34,7 @@ from core.proof.slots import Slots, measure_slots
 from core.proof.small_part import small_pieces
 from core.proof.sound import Sound, sound_solid
 from core.proof.stances import rank_stances
-from core.proof.walls import Rays, Walls, measure_walls, spread_points
+from core.proof.walls import Rays, Walls, measure_walls, spread_everywhere
 from core.solids import TriangleMesh
 
 Matrix = NDArray[np.float64]
@@ -150,7 +150,7 @@ def _measured(
         return test_layers(standing, process.layer_mm, process.overhang_limit_deg)
 
     def through() -> tuple[Walls, Slots]:
-        rays, spread = Rays(mesh), spread_points(mesh)
+        rays, spread = Rays(mesh), spread_everywhere(mesh)
         walls = measure_walls(mesh, rays=rays, spread=spread)
         return walls, measure_slots(mesh, rays=rays, spread=spread)
 
