@@ -288,6 +288,19 @@ BREAKS: list[Break] = [
         ("np.linalg.norm(between, axis=1) < TIGHT", "np.linalg.norm(between, axis=1) < 9 * TIGHT"),
     ),
     *_of(
+        "core/proof/walls.py",
+        ("tests/core/test_walls_everywhere.py",),
+        ("short = (got < EACH_PATCH)", "short = (got < 0)"),
+        ("found = square & ", "found = "),
+        ("evenly = self.thickness_mm[: self.even]", "evenly = self.thickness_mm"),
+    ),
+    *_of(
+        "core/proof/narrows.py",
+        ("tests/core/test_walls_everywhere.py",),
+        ("(facing > ASLANT_COS)", "(facing > 0.9)"),
+        ("moving = moving[~still]", "moving = moving[:0]"),
+    ),
+    *_of(
         "core/solids/hollow.py",
         (ROUNDED,),
         ("far = squared > (FURTHEST * wall_mm[face]) ** 2", "far = squared > 0"),

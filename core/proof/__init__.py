@@ -7,6 +7,7 @@ Map
     mass        volume, area, centre of mass, mass
     bed         does it fit the bed, turned about the vertical
     walls       thickness by rays along the inward normal
+    narrows     where two patches of a surface come nearest to each other through the material
     slots       the narrowest air gap inside a part
     filling     holes of a mesh closed, loop by loop
     mending     what is wrong with a mesh from elsewhere, and mending it

@@ -15,8 +15,9 @@ from embreex import rtcore_scene
 from embreex.mesh_construction import TriangleMesh as EmbreeMesh
 from numpy.typing import NDArray
 
+from core.proof.narrows import narrows
 from core.solids import TriangleMesh
-from core.solids.linked import groups
+from core.solids.mesh import lengths
 
 SPACING_MM = 1.0
 MOST_RAYS = 60_000
@@ -24,8 +25,8 @@ FEWEST_RAYS = 2_000
 EACH_PATCH = 24  # points on every patch of a surface at least
 MOST_MORE = 20_000  # points on patches that got too few
 SPECK_MM2 = 0.01  # smaller patches are slivers between faces
-SMOOTH_COS = np.cos(np.radians(30.0))  # a patch goes on over edges that turn by less
 OPPOSITE = -np.cos(np.radians(20.0))
+TOUCHING_MM = 5e-3  # what single precision leaves of it, and more
 START_MM = 1e-3  # below the surface, so that a ray does not meet the face it leaves
 
 
@@ -99,9 +100,7 @@ def spread_everywhere(mesh: TriangleMesh, spacing_mm: float = SPACING_MM) -> Spr
     (True, True)
     """
     evenly = spread_points(mesh, spacing_mm)
-    one, other = mesh.edges[1].T
-    flows = np.einsum("ij,ij->i", mesh.units[one], mesh.units[other]) > SMOOTH_COS
-    patch = groups(len(mesh.triangles), one[flows], other[flows])
+    patch = mesh.patches
     areas = np.bincount(patch, mesh.doubled / 2)
     got = np.bincount(patch[evenly[1]], minlength=len(areas))
     short = (got < EACH_PATCH) & (areas > SPECK_MM2)
@@ -151,14 +150,21 @@ class Rays:
             How far each goes in mm (inf where it meets nothing), and the cosine between its way
             and the outward normal of what it meets, as seen from the face it left.
         """
+        return self.met(points, ways)[:2]
+
+    def met(
+        self, points: NDArray[np.float64], ways: NDArray[np.float64]
+    ) -> tuple[NDArray[np.float64], NDArray[np.float64], NDArray[np.int64]]:
+        """As ``cast``, and the triangle each ray meets, -1 where it meets nothing."""
         origins = (points + ways * START_MM).astype(np.float32)
         hits = self._scene.run(origins, ways.astype(np.float32), output=True)
-        hit = np.asarray(hits["primID"]) >= 0
+        triangle = np.asarray(hits["primID"], dtype=np.int64)
+        hit = triangle >= 0
         reached = np.where(hit, np.asarray(hits["tfar"], dtype=np.float64) + START_MM, np.inf)
         far = np.asarray(hits["Ng"], dtype=np.float64)
         size = np.sqrt(np.einsum("ij,ij->i", far, far))
         facing = np.einsum("ij,ij->i", far, ways) / np.maximum(size, 1e-30)
-        return reached, np.where(hit, facing, 1.0)
+        return reached, np.where(hit, facing, 1.0), np.where(hit, triangle, -1)
 
 
 def measure_walls(
@@ -179,7 +185,20 @@ def measure_walls(
     (2.0, 2.0)
     """
     points, triangle, normals, even = spread or spread_everywhere(mesh, spacing_mm)
-    reached, facing = (rays or Rays(mesh)).cast(points, -normals)
+    rays = rays or Rays(mesh)
+    reached, facing, end = rays.met(points, -normals)
     # going in, the face opposite looks the way the ray goes
     thickness = np.where((facing > -OPPOSITE) & np.isfinite(reached), reached, np.nan)
-    return Walls(points, triangle, thickness, even)
+    here, start, there, end = narrows(mesh, points, triangle, reached, facing, end)
+    far = lengths(there - here)
+    ways = (there - here) / np.maximum(far, START_MM)[:, None]
+    out, back = mesh.units[start], mesh.units[end]
+    square = -np.maximum((out * ways).sum(axis=1), (out * back).sum(axis=1)) > -OPPOSITE
+    straight, facing = rays.cast(here, ways)
+    found = square & (np.abs(straight - far) < TOUCHING_MM) & (facing > 0) & (far > TOUCHING_MM)
+    return Walls(
+        np.concatenate([points, here[found]]),
+        np.concatenate([triangle, start[found]]),
+        np.concatenate([thickness, far[found]]),
+        even,
+    )

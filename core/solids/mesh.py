@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 from core.solids.body import Body
 from core.solids.linked import groups
 
+PATCH_COS = math.cos(math.radians(30))  # a patch goes on over edges that turn by less
 SMOOTH_COS = math.cos(math.radians(4))  # two faces that meet flatter than this meet in no edge
 
 
@@ -135,11 +136,19 @@ class TriangleMesh:
         own = own.reshape(-1)
         return np.asarray(np.bincount(own, weights=self.sixths)), own.astype(np.int64)
 
+    @cached_property
+    def patches(self) -> NDArray[np.int64]:
+        """The patch each triangle lies on (m,): a patch goes on over edges that turn by little,
+        whatever face they belong to. O(triangles · log triangles)."""
+        one, other = self.edges[1].T
+        flows = np.einsum("ij,ij->i", self.units[one], self.units[other]) > PATCH_COS
+        return groups(len(self.triangles), one[flows], other[flows])
+
     def __getstate__(self) -> dict[str, object]:
         """What is worth writing down: what was worked out from it is left out."""
         worked_out = (
             "corners", "middles", "crosses", "doubled", "units", "sides", "edges", "face_areas",
-            "sixths", "shells", "borders",
+            "sixths", "shells", "borders", "patches",
         )  # fmt: skip
         return {name: value for name, value in self.__dict__.items() if name not in worked_out}
 
