@@ -98,7 +98,7 @@ def test_where_faces_meet_in_an_edge_there_is_no_wall(turned: float) -> None:
 
 
 def test_points_on_small_patches_do_not_count_in_the_share_of_the_surface() -> None:
-    """Of a plate pricked with holes all but a hundredth is as thick as it is, whatever their floors."""
+    """Of a pricked plate all but a hundredth is as thick as it is, whatever the holes left."""
     solid = Manifold.cube((60, 60, 6))
     for x in range(5, 60, 10):
         for y in range(5, 60, 10):
