@@ -32,8 +32,9 @@ from core.proof.layers import layer_heights, test_layers, together
 from core.proof.marks import mark_surface
 from core.proof.mass import measure_bulk
 from core.proof.overhang import check_overhang
+from core.proof.rays import START_MM
 from core.proof.slots import measure_slots
-from core.proof.walls import START_MM, measure_walls, spread_points
+from core.proof.walls import measure_walls, spread_points
 from core.solids import Body, TriangleMesh, triangle_mesh
 
 

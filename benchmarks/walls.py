@@ -12,7 +12,8 @@ from embreex import rtcore_scene
 from embreex.mesh_construction import TriangleMesh as EmbreeMesh
 from manifold3d import Manifold
 
-from core.proof.walls import START_MM, measure_walls, spread_points
+from core.proof.rays import START_MM
+from core.proof.walls import measure_walls, spread_points
 from core.solids import Body, triangle_mesh
 
 

@@ -291,14 +291,18 @@ BREAKS: list[Break] = [
         "core/proof/walls.py",
         ("tests/core/test_walls_everywhere.py",),
         ("short = (got < EACH_PATCH)", "short = (got < 0)"),
-        ("found = square & ", "found = "),
         ("evenly = self.thickness_mm[: self.even]", "evenly = self.thickness_mm"),
     ),
     *_of(
         "core/proof/narrows.py",
         ("tests/core/test_walls_everywhere.py",),
         ("(facing > ASLANT_COS)", "(facing > 0.9)"),
-        ("moving = moving[~still]", "moving = moving[:0]"),
+        (
+            "corners = mesh.corners if through_air else mesh.corners[:, ::-1]",
+            "corners = mesh.corners",
+        ),
+        ("(way.facing * sign > -OPPOSITE)", "True"),
+        ("if not np.isin(mesh.triangles[one], mesh.triangles[other]).any():", "if True:"),
     ),
     *_of(
         "core/solids/hollow.py",

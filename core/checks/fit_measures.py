@@ -19,7 +19,8 @@ from core.project.results import FitResult
 from core.proof.engagement import Engagement, measure_engagement
 from core.proof.escape import Escape, easiest_way_out, ways_about
 from core.proof.gaps import Gap, overlap_mm3, smallest_gap
-from core.proof.walls import OPPOSITE, Rays, spread_points
+from core.proof.rays import OPPOSITE, Rays
+from core.proof.walls import spread_points
 from core.solids import Frame, TriangleMesh, triangle_mesh
 from core.solids.mesh import face_area
 from core.steps import PartState

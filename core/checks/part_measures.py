@@ -22,12 +22,13 @@ from core.proof.closed import Closed, check_closed
 from core.proof.layers import LayerTest, test_layers, together
 from core.proof.mass import Bulk, measure_bulk
 from core.proof.overhang import Overhang, check_overhang
+from core.proof.rays import Rays
 from core.proof.relief import Relief, shallow_reliefs
 from core.proof.setting import Setting
 from core.proof.slots import Slots, measure_slots
 from core.proof.small_part import LoosePiece, small_pieces
 from core.proof.splitting import Cut, where_to_cut
-from core.proof.walls import SPACING_MM, Rays, Walls, measure_walls, spread_everywhere
+from core.proof.walls import SPACING_MM, Walls, measure_walls, spread_everywhere
 from core.solids import TriangleMesh
 from core.solids.stance import back_to_part, turn_of
 from core.steps import PartState

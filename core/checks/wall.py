@@ -25,9 +25,9 @@ class Wall(PieceCheck):
     waits_for = "rays"
     asks = "Is every wall thick enough to print?"
     measures = (
-        "Rays along the inward normal from points about 1 mm apart over the whole surface, and from "
-        "24 on every patch however small; the face they meet must look the other way. Where one is "
-        "met aslant, the shortest way between the two is looked for."
+        "Rays along the inward normal from points about 1 mm apart over the whole surface, and "
+        "from 24 on every patch however small; the face they meet must look the other way. Where "
+        "one is met aslant, the least distance between the two is found."
     )
     limits = (Limit("two lines of plastic; under one line it is a stop"),)
     cures = "two lines, where one plain number decides the wall"

@@ -20,8 +20,9 @@ from core.printing.stand_in import StandIn
 from core.process.learning import FELT, Face, Felt, felt_edges
 from core.project.print_groups import group_of
 from core.project.results import FitResult, PartResult, Solution
+from core.proof.rays import Rays
 from core.proof.slots import measure_slots
-from core.proof.walls import Rays, spread_points
+from core.proof.walls import spread_points
 from core.solids import TriangleMesh
 from core.steps import STEPS
 

@@ -6,8 +6,9 @@ Map
     closed      is it closed; shells and hidden voids
     mass        volume, area, centre of mass, mass
     bed         does it fit the bed, turned about the vertical
+    rays        rays through a mesh, on Embree
     walls       thickness by rays along the inward normal
-    narrows     where two patches of a surface come nearest to each other through the material
+    narrows     where two patches of a surface come nearest to each other
     slots       the narrowest air gap inside a part
     filling     holes of a mesh closed, loop by loop
     mending     what is wrong with a mesh from elsewhere, and mending it

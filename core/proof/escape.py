@@ -16,7 +16,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from core import libigl
-from core.proof.walls import Rays, spread_points
+from core.proof.rays import Rays
+from core.proof.walls import spread_points
 from core.solids import TriangleMesh
 
 Points = NDArray[np.float64]

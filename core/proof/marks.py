@@ -14,8 +14,8 @@ import shapely
 from numpy.typing import NDArray
 
 from core.proof.layers import LayerTest, Unsupported
+from core.proof.rays import OPPOSITE, Rays
 from core.proof.slots import slots_at
-from core.proof.walls import OPPOSITE, Rays
 from core.solids import TriangleMesh
 from core.solids.mesh import triangle_crosses
 

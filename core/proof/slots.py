@@ -12,12 +12,15 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from core.proof.walls import OPPOSITE, Rays, Spread, Walls, spread_everywhere
+from core.proof.narrows import narrows
+from core.proof.rays import OPPOSITE, Met, Rays
+from core.proof.walls import Spread, Walls, spread_everywhere
 from core.solids import TriangleMesh
 
 WIDEST_MM = 25.0  # wider gaps are room, not slots
 NARROW_MM = 2.0  # only narrower ones are looked at for tapering
 BREADTH_MM = 0.8
+TOUCHING_MM, CLOSING_MM = 0.05, 1.0  # narrower faces touch; wider slots do not close up
 Points = NDArray[np.float64]
 
 
@@ -47,8 +50,20 @@ def measure_slots(
     """
     points, triangle, normals, even = spread or spread_everywhere(mesh, spacing_mm)
     rays = rays or Rays(mesh)
-    across = _across(rays, points, normals)
-    return Slots(points, triangle, _open(rays, points, normals, across.copy()), even, across)
+    met = rays.met(points, normals)
+    across = _across(met)
+    opened = _open(rays, points, normals, across.copy())
+    least = float(np.nanmin(opened, initial=CLOSING_MM))
+    spots = narrows(rays, points, triangle, met, least, through_air=True)
+    # facets of what touches leave gaps of their own beside it
+    apart = np.where(spots.apart_mm > TOUCHING_MM, spots.apart_mm, np.nan)
+    return Slots(
+        np.concatenate([points, spots.points]),
+        np.concatenate([triangle, spots.triangle]),
+        np.concatenate([opened, apart]),
+        even,
+        np.concatenate([across, apart]),
+    )
 
 
 def slots_at(rays: Rays, points: Points, normals: Points) -> Points:
@@ -61,12 +76,11 @@ def slots_at(rays: Rays, points: Points, normals: Points) -> Points:
     >>> round(float(slots_at(rays, np.array([[9.0, 5, 5]]), np.array([[1.0, 0, 0]]))[0]), 3)
     2.0
     """
-    return _open(rays, points, normals, _across(rays, points, normals))
+    return _open(rays, points, normals, _across(rays.met(points, normals)))
 
 
-def _across(rays: Rays, points: Points, normals: Points) -> Points:
-    reached, facing = rays.cast(points, normals)
-    return np.where((facing < OPPOSITE) & (reached < WIDEST_MM), reached, np.nan)
+def _across(met: Met) -> Points:
+    return np.where((met.facing < OPPOSITE) & (met.reached < WIDEST_MM), met.reached, np.nan)
 
 
 def _open(rays: Rays, points: Points, normals: Points, slot: Points) -> Points:

@@ -11,13 +11,11 @@ from dataclasses import dataclass
 from typing import NamedTuple
 
 import numpy as np
-from embreex import rtcore_scene
-from embreex.mesh_construction import TriangleMesh as EmbreeMesh
 from numpy.typing import NDArray
 
-from core.proof.narrows import narrows
+from core.proof.narrows import FURTHEST_MM, narrows
+from core.proof.rays import OPPOSITE, Rays
 from core.solids import TriangleMesh
-from core.solids.mesh import lengths
 
 SPACING_MM = 1.0
 MOST_RAYS = 60_000
@@ -25,9 +23,6 @@ FEWEST_RAYS = 2_000
 EACH_PATCH = 24  # points on every patch of a surface at least
 MOST_MORE = 20_000  # points on patches that got too few
 SPECK_MM2 = 0.01  # smaller patches are slivers between faces
-OPPOSITE = -np.cos(np.radians(20.0))
-TOUCHING_MM = 5e-3  # what single precision leaves of it, and more
-START_MM = 1e-3  # below the surface, so that a ray does not meet the face it leaves
 
 
 @dataclass(frozen=True)
@@ -132,41 +127,6 @@ def _strewn(
     return points, triangle, mesh.units[triangle]
 
 
-class Rays:
-    """A mesh that rays can be sent through, as often as need be; built in O(n log n)."""
-
-    def __init__(self, mesh: TriangleMesh) -> None:
-        self.mesh = mesh
-        self._scene = rtcore_scene.EmbreeScene()
-        # told by its vertices: told by corners it takes twice as long to build
-        EmbreeMesh(self._scene, mesh.vertices.astype(np.float32), mesh.triangles.astype(np.int32))
-
-    def cast(
-        self, points: NDArray[np.float64], ways: NDArray[np.float64]
-    ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-        """Rays from points (n, 3) along ways (n, 3), begun just off the surface they leave.
-
-        Returns:
-            How far each goes in mm (inf where it meets nothing), and the cosine between its way
-            and the outward normal of what it meets, as seen from the face it left.
-        """
-        return self.met(points, ways)[:2]
-
-    def met(
-        self, points: NDArray[np.float64], ways: NDArray[np.float64]
-    ) -> tuple[NDArray[np.float64], NDArray[np.float64], NDArray[np.int64]]:
-        """As ``cast``, and the triangle each ray meets, -1 where it meets nothing."""
-        origins = (points + ways * START_MM).astype(np.float32)
-        hits = self._scene.run(origins, ways.astype(np.float32), output=True)
-        triangle = np.asarray(hits["primID"], dtype=np.int64)
-        hit = triangle >= 0
-        reached = np.where(hit, np.asarray(hits["tfar"], dtype=np.float64) + START_MM, np.inf)
-        far = np.asarray(hits["Ng"], dtype=np.float64)
-        size = np.sqrt(np.einsum("ij,ij->i", far, far))
-        facing = np.einsum("ij,ij->i", far, ways) / np.maximum(size, 1e-30)
-        return reached, np.where(hit, facing, 1.0), np.where(hit, triangle, -1)
-
-
 def measure_walls(
     mesh: TriangleMesh,
     spacing_mm: float = SPACING_MM,
@@ -186,19 +146,14 @@ def measure_walls(
     """
     points, triangle, normals, even = spread or spread_everywhere(mesh, spacing_mm)
     rays = rays or Rays(mesh)
-    reached, facing, end = rays.met(points, -normals)
+    met = rays.met(points, -normals)
     # going in, the face opposite looks the way the ray goes
-    thickness = np.where((facing > -OPPOSITE) & np.isfinite(reached), reached, np.nan)
-    here, start, there, end = narrows(mesh, points, triangle, reached, facing, end)
-    far = lengths(there - here)
-    ways = (there - here) / np.maximum(far, START_MM)[:, None]
-    out, back = mesh.units[start], mesh.units[end]
-    square = -np.maximum((out * ways).sum(axis=1), (out * back).sum(axis=1)) > -OPPOSITE
-    straight, facing = rays.cast(here, ways)
-    found = square & (np.abs(straight - far) < TOUCHING_MM) & (facing > 0) & (far > TOUCHING_MM)
+    thickness = np.where((met.facing > -OPPOSITE) & np.isfinite(met.reached), met.reached, np.nan)
+    least = np.nanmin(thickness, initial=FURTHEST_MM)
+    spots = narrows(rays, points, triangle, met, least)
     return Walls(
-        np.concatenate([points, here[found]]),
-        np.concatenate([triangle, start[found]]),
-        np.concatenate([thickness, far[found]]),
+        np.concatenate([points, spots.points]),
+        np.concatenate([triangle, spots.triangle]),
+        np.concatenate([thickness, spots.apart_mm]),
         even,
     )

@@ -28,13 +28,14 @@ from core.proof.layers import LayerTest, test_layers
 from core.proof.mass import measure_bulk
 from core.proof.mending import find_faults
 from core.proof.overhang import check_overhang
+from core.proof.rays import Rays
 from core.proof.relief import shallow_reliefs
 from core.proof.setting import Setting
 from core.proof.slots import Slots, measure_slots
 from core.proof.small_part import small_pieces
 from core.proof.sound import Sound, sound_solid
 from core.proof.stances import rank_stances
-from core.proof.walls import Rays, Walls, measure_walls, spread_everywhere
+from core.proof.walls import Walls, measure_walls, spread_everywhere
 from core.solids import TriangleMesh
 
 Matrix = NDArray[np.float64]

@@ -12,7 +12,7 @@ from core.outlines import Outline
 from core.outlines.corners import round_loop
 from core.outlines.curves import Point
 from core.outlines.loop import polygon_loop
-from core.proof.walls import Rays
+from core.proof.rays import Rays
 from core.solids import Frame
 from core.solids.hollow import Hollow, hollowed
 from core.solids.mesh import TriangleMesh, triangle_mesh

@@ -1,5 +1,5 @@
-"""Walls in one small spot: behind the floor of a hole, between bores that pass each other, over a
-ball. What is left is known from elsewhere: the distance of two skew lines, a radius, a depth."""
+"""Walls and slots in one small spot: behind the floor of a hole, over a ball, between bores or rods
+that pass each other. What is left is known from elsewhere: how far lines are apart, a depth."""
 
 from __future__ import annotations
 
@@ -10,12 +10,13 @@ from manifold3d import Manifold
 
 from core.formats.reading import read_mesh
 from core.process import Process
+from core.proof.slots import measure_slots
 from core.proof.walls import measure_walls, spread_everywhere
 from core.report import report_on
 from core.report.mesh_check import check_mesh
 from core.solids import Body, TriangleMesh, triangle_mesh
 from core.solids.mesh import lengths
-from tests.core.building import part, rectangle, solved, step
+from tests.core.building import circle, part, rectangle, solved, step
 
 ROUND = 192  # facets of a bore here: it lies within its circle by r / 7500
 
@@ -63,6 +64,50 @@ def test_the_floor_of_a_hole_is_a_wall_however_small(wide: int, across: float, l
     (wall,) = [one for one in report_on(solution, remedies=False).findings if one.check == "wall"]
     assert wall.severity == ("stop" if left < 0.45 else "warning")
     assert wall.value == pytest.approx(left, abs=2e-3)
+
+
+@pytest.mark.parametrize("seed", range(8))
+def test_between_skew_rods_the_shortest_way_of_their_axes_stays_open(seed: int) -> None:
+    dice = np.random.default_rng(seed)
+    one, other = np.array([1.0, 0.0, dice.uniform(-0.4, 0.4)]), np.array([0.0, 1.0, 0.0])
+    one /= np.linalg.norm(one)
+    across = np.cross(one, other)
+    radii, left = dice.uniform(0.5, 4.0, 2), float(dice.uniform(0.1, 0.6))
+    apart = across * (radii.sum() + left)
+    frame = Manifold.cube((60, 60, 60), center=True) - Manifold.cube((50, 50, 70), center=True)
+    rods = bore(radii[0], -apart / 2, one) + bore(radii[1], apart / 2, other)
+    solid = frame + (rods ^ Manifold.cube((55, 55, 55), center=True))
+    found = measure_slots(mesh_of(solid)).thinnest
+    assert found is not None
+    assert left - 1e-3 < found[0] < left + radii.sum() / 7000 + 5e-3
+
+
+@pytest.mark.parametrize(("gap", "told"), [("0.1", 1), ("0.2", 1), ("0.4", 0)])
+@pytest.mark.parametrize(("one", "two"), [("1", "6"), ("3", "3")])
+def test_pins_too_near_each_other_are_told(gap: str, told: int, one: str, two: str) -> None:
+    beside = f"{float(one) / 2 + float(two) / 2 + float(gap):g}"
+    solution = solved(
+        part(
+            "plate",
+            step("plate", "extrude", rectangle("120", "70"), height="6"),
+            step("one", "extrude", circle(one), on="plate.top", height="5"),
+            step("two", "extrude", circle(two), on={"on": "plate.top", "x": beside}, height="5"),
+        )
+    )
+    found = [one for one in report_on(solution, remedies=False).findings if one.check == "slot"]
+    assert len(found) == told
+    assert all(one.value == pytest.approx(float(gap), abs=0.015) for one in found)
+
+
+@pytest.mark.parametrize("radius", [2.0, 7.0])
+def test_beside_what_touches_there_is_no_slot(radius: float) -> None:
+    """A ball sunk into a plate by a hair, a rod that lies on it: the air closes by and by."""
+    plate = Manifold.cube((60, 60, 4), center=True)
+    ball = Manifold.sphere(radius, 96).translate((-15, 0, 2 + radius - 0.05))
+    rod = bore(radius, np.array([15.0, 0.0, 2 + radius - 0.05]), np.array([0.0, 1.0, 0.0]))
+    solid = plate + ball + (rod ^ Manifold.cube((60, 40, 60), center=True))
+    found = measure_slots(mesh_of(solid)).thinnest
+    assert found is None or found[0] > 0.3
 
 
 def test_over_a_ball_the_top_is_thinnest() -> None:
