@@ -302,7 +302,6 @@ BREAKS: list[Break] = [
             "corners = mesh.corners",
         ),
         ("(way.facing * sign > -OPPOSITE)", "True"),
-        ("if not np.isin(mesh.triangles[one], mesh.triangles[other]).any():", "if True:"),
     ),
     *_of(
         "core/solids/hollow.py",

@@ -20,8 +20,8 @@ class Slot(PieceCheck):
     waits_for = "rays"
     asks = "Does every slot stay open?"
     measures = (
-        "The same rays as for walls, outwards: the narrowest air inside a part, and where two faces "
-        "come nearest between them."
+        "The same rays as for walls, outwards: the narrowest air inside a part, and where two "
+        "faces come nearest between them."
     )
     limits = (
         Limit("twice what inner faces grow by, and four spreads", "the process as it was learnt"),

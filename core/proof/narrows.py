@@ -94,6 +94,7 @@ def _near_pairs(
         one, other = (
             own[end][((box[end][0] < high) & (box[end][1] > low)).all(axis=1)] for end in ends
         )
+        # where they meet they are not apart: that need not be measured
         if not np.isin(mesh.triangles[one], mesh.triangles[other]).any():
             pairs.append((one, other))
     return pairs
