@@ -22,7 +22,7 @@ MOST_RAYS = 60_000
 FEWEST_RAYS = 2_000
 EACH_PATCH = 24  # points on every patch of a surface at least
 MOST_MORE = 20_000  # points on patches that got too few
-SPECK_MM2 = 0.01  # smaller patches are slivers between faces
+SPECK_MM2 = 0.15  # what is smaller than a line is wide is not printed, slivers among it
 
 
 @dataclass(frozen=True)
