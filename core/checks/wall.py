@@ -13,7 +13,7 @@ from core.checks.limits import LINES_STOP, LINES_WARN, wall_severity
 from core.process import Process
 from core.project.edits import Edit
 from core.project.resolve import Typed, names_in
-from core.project.results import Solution
+from core.project.results import PartResult, Solution
 
 Vec3 = tuple[float, float, float]
 SAME_MM = 0.02  # what facets allow
@@ -47,12 +47,19 @@ class Wall(PieceCheck):
             return
         value, sample = walls.thinnest
         at = walls.points[sample]
-        step, face = mesh.faces[mesh.face_index[walls.triangle[sample]]]
+        (step, face), (beyond, back) = (
+            mesh.faces[mesh.face_index[of[sample]]] for of in (walls.triangle, walls.behind)
+        )
         lines = value / piece.process.line_mm
         two = LINES_WARN * piece.process.line_mm
         where = (float(at[0]), float(at[1]), float(at[2]))
         severity = wall_severity(value, piece.process)
-        spot = f" at {face}" if piece.result else ""
+        spot = ""
+        if piece.result and beyond != step:  # two steps have come too near each other
+            one, other = (_spoken(piece.result, its) for its in (step, beyond))
+            spot = f" between {face} of {one} and {back} of {other}"
+        elif piece.result:
+            spot = f" at {face}"
         if severity == "good":
             words = f"thinnest wall {lines:.1f} lines{spot and ',' + spot}"
         elif severity == "warning":
@@ -70,6 +77,12 @@ class Wall(PieceCheck):
             step=step if piece.result else "",
             remedy=None if severity == "good" else _wider(piece, value, step, two),
         )
+
+
+def _spoken(result: PartResult, step: str) -> str:
+    """A step as it is spoken of."""
+    labels = (done.step.label for done in result.steps if done.step.id == step)
+    return next(labels, "") or step.replace("_", " ")
 
 
 def _through(piece: Piece, sample: int, thickness: float) -> Vec3:

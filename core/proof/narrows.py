@@ -28,10 +28,12 @@ Indices = NDArray[np.int64]
 
 
 class Spots(NamedTuple):
-    """Where patches come nearest: (n, 3) points, (n,) their triangles, (n,) mm to the other."""
+    """Where patches come nearest: (n, 3) points, (n,) their triangles, (n,) those of the other
+    patch, (n,) mm to it."""
 
     points: Points
     triangle: Indices
+    behind: Indices
     apart_mm: Points
 
 
@@ -64,7 +66,7 @@ def narrows(
     found = np.ones(len(apart), dtype=bool)
     for way in (out, back):
         found &= (np.abs(way.reached - apart) < TOUCHING_MM) & (way.facing * sign > -OPPOSITE)
-    return Spots(here[found], back.triangle[found], apart[found])
+    return Spots(here[found], back.triangle[found], out.triangle[found], apart[found])
 
 
 def _near_pairs(

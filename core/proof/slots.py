@@ -60,6 +60,7 @@ def measure_slots(
     return Slots(
         np.concatenate([points, spots.points]),
         np.concatenate([triangle, spots.triangle]),
+        np.concatenate([met.triangle, spots.behind]),
         np.concatenate([opened, apart]),
         even,
         np.concatenate([across, apart]),

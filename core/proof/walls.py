@@ -27,13 +27,15 @@ SPECK_MM2 = 0.15  # what is smaller than a line is wide is not printed, slivers 
 
 @dataclass(frozen=True)
 class Walls:
-    """Thickness at sample points: ``points`` (n, 3), ``thickness_mm`` (n,), nan where no wall.
+    """Thickness at sample points: ``points`` (n, 3), ``thickness_mm`` (n,), nan where no wall; on
+    which ``triangle`` each lies, and which lies ``behind`` it (n,), -1 where none does.
 
     The first ``even`` of them lie evenly over the surface, the rest where few of those fell.
     """
 
     points: NDArray[np.float64]
     triangle: NDArray[np.int64]
+    behind: NDArray[np.int64]
     thickness_mm: NDArray[np.float64]
     even: int
 
@@ -154,6 +156,7 @@ def measure_walls(
     return Walls(
         np.concatenate([points, spots.points]),
         np.concatenate([triangle, spots.triangle]),
+        np.concatenate([met.triangle, spots.behind]),
         np.concatenate([thickness, spots.apart_mm]),
         even,
     )

@@ -110,6 +110,27 @@ def test_beside_what_touches_there_is_no_slot(radius: float) -> None:
     assert found is None or found[0] > 0.3
 
 
+def test_two_steps_too_near_each_other_are_both_named() -> None:
+    solution = solved(
+        part(
+            "block",
+            step("body", "extrude", rectangle("40", "30"), height="20"),
+            step("hole", "hole", on="body.top", diameter="3", reach="through"),
+            {
+                **step("hole_2", "hole", on={"on": "body.front", "x": "2.8"}, diameter="2"),
+                "label": "Drain",
+            },
+        )
+    )
+    (wall,) = [one for one in report_on(solution, remedies=False).findings if one.check == "wall"]
+    assert "between side of" in wall.message and "side of Drain" in wall.message
+    assert "side of hole" in wall.message and "hole_2" not in wall.message
+    # the place is where it is thinnest, and the way across as long
+    (x, y, z), (to_x, _, to_z) = wall.ends
+    assert abs(y) < 0.1 and 1.4 < min(x, to_x) < max(x, to_x) < 1.9 and z == pytest.approx(to_z)
+    assert abs(x - to_x) == pytest.approx(0.3, abs=0.01)
+
+
 def test_over_a_ball_the_top_is_thinnest() -> None:
     ball = Manifold.sphere(1.5, ROUND).translate((17, 11, 20 - 1.5 - 0.5))
     found = measure_walls(mesh_of(Manifold.cube((60, 60, 20)) - ball)).thinnest
