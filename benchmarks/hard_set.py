@@ -41,8 +41,8 @@ def tube() -> Project:
 
 
 def duct() -> Project:
-    """A pipe with three bends, hollowed by a second sweep."""
-    way = "up 40, turn right 90 radius 40, right 60, turn left 60 radius 50, along 30 40"
+    """A pipe with two bends, hollowed by a second sweep."""
+    way = "up 40, turn right 90 radius 40, right 60, turn left 60 radius 50, along 60 40"
     return _document(
         "Duct",
         _step("pipe", "sweep", ("circle", {"diameter": "50"}), path=way),

@@ -288,6 +288,12 @@ BREAKS: list[Break] = [
         ("np.linalg.norm(between, axis=1) < TIGHT", "np.linalg.norm(between, axis=1) < 9 * TIGHT"),
     ),
     *_of(
+        "core/solids/swept.py",
+        ("tests/core/test_sweep_folds.py",),
+        ("folded = np.flatnonzero(gained <= lost)", "folded = np.flatnonzero(gained <= 0)"),
+        ("np.maximum(sizes**2 - 1, 0.0)", "np.maximum(sizes - 1, 0.0)"),
+    ),
+    *_of(
         "core/proof/walls.py",
         ("tests/core/test_walls_everywhere.py",),
         ("short = (got < EACH_PATCH)", "short = (got < 0)"),

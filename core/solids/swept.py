@@ -42,8 +42,8 @@ def swept_body(
         may_cross: where it meets itself it is united; else that is refused.
 
     Raises:
-        BuildError: an arc bends tighter than the outline reaches, a corner turns back, or it
-            crosses itself; names the place.
+        BuildError: an arc bends tighter than the outline reaches, a corner turns back or has no
+            room for its mitre, or it crosses itself; names the place.
 
     >>> from core.outlines import rectangle
     >>> from core.outlines.curves import Line
@@ -54,7 +54,9 @@ def swept_body(
     low_x, _, high_x, _ = outline.bounds
     polygons, names = flatten(outline, side)
     rows = np.vstack(polygons)
-    stations = [_laid(one, rows) for one in _stations(path, closed, low_x, high_x)]
+    places = _stations(path, closed, low_x, high_x)
+    _must_not_fold(places, closed, low_x, high_x)
+    stations = [_laid(one, rows) for one in places]
     counts = [len(polygon) for polygon in polygons]
 
     def run(chosen: list[np.ndarray], round_: bool) -> Body:  # type: ignore[type-arg]
@@ -72,6 +74,39 @@ def swept_body(
                 raise _crossing(pieces, frame, closed)
             body = Body(whole.solid, {k: v for p in pieces for k, v in p.sources.items()})
     return body if frame == Frame() else body.moved(frame.matrix)
+
+
+def _must_not_fold(
+    stations: Sequence[tuple[Point, Point]], closed: bool, low: float, high: float
+) -> None:
+    """Every place of the outline gets on from each station to the next.
+
+    Raises:
+        BuildError: within a mitre it goes back: a bend or another corner lies too near.
+    """
+    points, aside = (np.array([one[k] for one in stations]) for k in range(2))
+    if closed:
+        points, aside = (np.vstack([rows, rows[:1]]) for rows in (points, aside))
+    right = aside[:-1] + aside[1:]
+    ways = np.column_stack([-right[:, 1], right[:, 0]])
+    ways /= np.linalg.norm(ways, axis=1)[:, None]
+    gained = (np.diff(points, axis=0) * ways).sum(axis=1)
+    widened = (np.diff(aside, axis=0) * ways).sum(axis=1)
+    lost = -np.minimum(low * widened, high * widened)
+    folded = np.flatnonzero(gained <= lost)
+    if not len(folded):
+        return
+    first = int(folded[0])
+    sizes = np.linalg.norm(aside[first : first + 2], axis=1)
+    x, y = points[first + int(np.argmax(sizes))]
+    # each mitre takes away as much as the tangent of half its angle, times how far it reaches in
+    inwards = abs(low if low * widened[first] < high * widened[first] else high)
+    room = inwards * float(np.sqrt(np.maximum(sizes**2 - 1, 0.0)).sum())
+    raise BuildError(
+        f"the outline folds over itself at the corner of the path at {x:.4g}, {y:.4g}: a bend or "
+        "another corner follows too soon for its mitre",
+        remedy=f"a straight of {math.floor(room * 10 + 1) / 10:.4g} mm there, or round that corner",
+    )
 
 
 def _crossing(pieces: Sequence[Body], frame: Frame, closed: bool) -> BuildError:
