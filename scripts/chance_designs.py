@@ -7,8 +7,9 @@ Each is told by its number alone, so that what one found can be made again:
     fits      a fit begun between two bodies, and up to two of its numbers changed
     hollows   a body rounded and hollowed, by sizes like each other
 
-Of what is built, the volume and the closedness of its STL file are checked with trimesh. What is
-refused must say what would do. Run with a seed to begin at and for how many seconds:
+Of what is built, the volume and the closedness of its STL file are checked with trimesh, and with
+libigl's winding numbers that its surface does not fold over itself. What is refused must say what
+would do. Run with a seed to begin at and for how many seconds:
 
     .venv/bin/python -m scripts.chance_designs hollows 4000 120
 """
@@ -25,8 +26,11 @@ from collections.abc import Callable, Iterator
 from copy import deepcopy
 from typing import Any
 
+import numpy as np
 import trimesh
+from numpy.typing import NDArray
 
+from core import libigl
 from core.errors import CoreError
 from core.fits import FITS
 from core.formats.meshes import write_mesh
@@ -38,11 +42,12 @@ from core.project.schema import Project
 from core.project.solve import solve
 from core.project.starters import NAMES, begun
 from core.report import report_on
-from core.solids.mesh import triangle_mesh
+from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.steps import STEPS
 from tests.core.building import circle, document, part, polygon, rectangle, step
 
 LONGEST_S = 60
+BESIDE_MM = 0.3  # from the surface, where it is looked for folds
 VOLUME = 3e-3  # of it, and so much that single precision may take
 NUMBERS = ("length", "angle", "count", "number")
 NUMBERS_AT = ("expression", "x", "y", "up")
@@ -221,6 +226,27 @@ def faults(solution: Solution) -> Iterator[str]:
             yield f"{name} is open as a file"
         if abs(again.volume - solid.volume_mm3) > VOLUME * abs(solid.volume_mm3) + 1:
             yield f"{name} holds {solid.volume_mm3:.1f}, its file {again.volume:.1f}"
+        for x, y, z in folds(mesh)[:1]:
+            yield f"{name} folds over itself near {x:.2f}, {y:.2f}, {z:.2f}"
+
+
+def folds(mesh: TriangleMesh, count: int = 10_000) -> NDArray[np.float64]:
+    """Of points at random in a part and beside its surface, those (k, 3) that its surface goes
+    round twice or the wrong way. A solid goes once round all that lies in it: Jacobson, Kavan and
+    Sorkine-Hornung, Robust Inside-Outside Segmentation using Generalized Winding Numbers (2013)."""
+    dice = np.random.default_rng(1)
+    low, high = mesh.vertices.min(axis=0), mesh.vertices.max(axis=0)
+    beside = dice.integers(0, len(mesh.triangles), count)
+    points = np.vstack(
+        [
+            low + (high - low) * dice.random((count, 3)),
+            mesh.middles[beside] + dice.normal(size=(count, 3)) * BESIDE_MM,
+        ]
+    )
+    about = libigl.fast_winding_number(mesh.vertices, mesh.triangles, points)
+    doubtful = points[np.abs(np.asarray(about).reshape(-1) - 0.5) > 1]
+    exactly = np.asarray(libigl.winding_number(mesh.vertices, mesh.triangles, doubtful)).reshape(-1)
+    return doubtful[np.abs(exactly - 0.5) > 1]
 
 
 DESIGNS: dict[str, Callable[[random.Random, list[object]], Iterator[Solution]]] = {

@@ -4,11 +4,14 @@ from __future__ import annotations
 
 import random
 
+import numpy as np
 import pytest
+from manifold3d import Manifold
 
 from core.project.results import Solution
+from core.solids import Body, TriangleMesh, triangle_mesh
 from scripts import chance_designs
-from scripts.chance_designs import DESIGNS, faults
+from scripts.chance_designs import DESIGNS, faults, folds
 from tests.core.building import block, part, solved
 
 
@@ -39,3 +42,17 @@ def test_what_is_open_or_of_another_volume_is_a_fault(monkeypatch: pytest.Monkey
     )
     (told,) = faults(solution)
     assert told.startswith("p holds ")
+
+
+def test_a_surface_that_goes_round_a_place_twice_or_the_wrong_way_is_a_fault() -> None:
+    one = triangle_mesh(Body(Manifold.cube((10, 10, 10))))
+    assert not len(folds(one))
+    two = TriangleMesh(
+        np.vstack([one.vertices, one.vertices + 6]),
+        np.vstack([one.triangles, one.triangles + len(one.vertices)]),
+        np.repeat(one.face_index, 2),
+        one.faces,
+    )
+    twice = folds(two)
+    assert len(twice) > 100 and twice.min() > 6 and twice.max() < 10  # where the two overlap
+    assert len(folds(TriangleMesh(one.vertices, one.triangles[:, ::-1], one.face_index, one.faces)))
