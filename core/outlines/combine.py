@@ -178,14 +178,16 @@ def chained(segments: list[Segment]) -> Outline:
             end, way = run[-1].b, run[-1].tangents()[1]
             following = [i for i, s in enumerate(left) if math.dist(s.a, end) < 5 * SAME_MM]
             if not following:
-                raise BuildError("the two outlines touch without crossing; move one a little")
+                raise BuildError(
+                    "the two outlines touch without crossing", remedy="move one a little"
+                )
             # where several go on, the sharpest turn to the left keeps loops apart
             best = max(following, key=lambda i: _turn(way, left[i].tangents()[0]))
             run.append(left.pop(best))
         loops.append(Loop(tuple(run)))
     outers = [loop for loop in loops if loop.area > 1e-6]
     if not outers:
-        raise BuildError("nothing is left of the outline")
+        raise BuildError("nothing is left of the outline", remedy="a smaller outline to take away")
     if len(outers) > 1:
         raise BuildError(
             f"the outline falls into {len(outers)} pieces",

@@ -135,8 +135,8 @@ def _index(mesh: TriangleMesh, face: FaceName) -> int:
     if face in mesh.faces:
         return mesh.faces.index(face)
     known = [told_face(one) for one in mesh.faces]
-    close = get_close_matches(told_face(face), known, n=1)
-    raise BuildError(f"nothing is left of {told_face(face)}", remedy=close[0] if close else None)
+    close = get_close_matches(told_face(face), known, n=1) or ["another face"]
+    raise BuildError(f"nothing is left of {told_face(face)}", remedy=close[0])
 
 
 class _ByVertex:

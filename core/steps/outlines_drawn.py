@@ -155,7 +155,7 @@ def traced_outlines(path: str, width: float) -> list[Outline]:
 def _moves(its: MovesFields, state: PartState) -> Outline:
     made = outlines.outline_of(outlines.read_moves(its.moves, outlines.plain_value))
     if outlines.crosses_itself(made):
-        raise BuildError("the outline crosses itself")
+        raise BuildError("the outline crosses itself", remedy="moves that do not cross")
     return made
 
 

@@ -170,7 +170,10 @@ class FinishedEdges(StepKind):
         cutter = rim_cutter(prism, rim, given.step, top, bottom)
         body = given.state.solid() - cutter
         if abs(body.volume_mm3 - given.state.solid().volume_mm3) < 1e-9:
-            raise BuildError(f"the {where} of '{feature.step}' is no longer there")
+            raise BuildError(
+                f"the {where} of '{feature.step}' is no longer there",
+                remedy="put this before the step that takes it away",
+            )
         finish = did(Feature(given.step), (("cut", cutter),))
         return given.state.made(body, replace(feature, prism=shaped), finish)
 

@@ -21,6 +21,7 @@ from core.steps.registry import StepInput, StepKind, register
 from core.steps.state import Feature, PartState
 
 ROOT_MM = 0.2
+SKIN = 1e-9  # of the part: a plane in one of its own faces leaves no more
 NO_PEGS = (("pegs", ("0", "")),)
 MITRES = "at the mitres of a swept frame"
 AT_MITRES = (("plane", (MITRES,)),)
@@ -170,9 +171,10 @@ def _halves(given: StepInput, before: Body) -> tuple[list[Body], list[Body], int
     low = Body(before.solid.trim_by_plane((-x, -y, -z), -at), before.sources)
     high = Body(before.solid.trim_by_plane((x, y, z), at), before.sources)
     mine = 0 if its.keep == "below" else 1
-    if (low, high)[mine].is_empty:
+    kept, other = (half.volume_mm3 for half in ((low, high) if mine == 0 else (high, low)))
+    if kept < SKIN * before.volume_mm3:  # a plane in the part's own face leaves that as a skin
         raise BuildError("nothing lies on that side of the plane", remedy="keep the other side")
-    if (low, high)[1 - mine].is_empty or abs(low.volume_mm3 - before.volume_mm3) < 1e-9:
+    if other < SKIN * before.volume_mm3:
         raise BuildError("the plane does not cut the part", remedy="move the plane")
     low, high = _pegged(low, high, before, cut, given)
     box = np.array(before.bounds)

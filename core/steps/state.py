@@ -15,6 +15,8 @@ from core.solids.swept import NO_LEGS, Legs
 from core.solids.turned import Lathe
 from core.threads import Thread
 
+FLAT_MM = 1e-6  # thinner all over it is a skin, not a body
+
 
 def something_left(body: Body, remedy: str = "a smaller size") -> Body:
     """A part's body, as long as there is any.
@@ -31,7 +33,10 @@ def something_left(body: Body, remedy: str = "a smaller size") -> Body:
     Traceback (most recent call last):
     core.errors.BuildError: this leaves nothing of the part
     """
-    if body.is_empty:
+    if (
+        body.is_empty
+        or min(b - a for a, b in zip(body.bounds[:3], body.bounds[3:], strict=True)) < FLAT_MM
+    ):
         raise BuildError("this leaves nothing of the part", remedy=remedy)
     return body
 

@@ -112,6 +112,21 @@ def test_a_part_is_split_along_a_mitre_and_off_a_face() -> None:
     assert last(block(), below) == pytest.approx(-40 * 40 * 5)
 
 
+@pytest.mark.parametrize(
+    ("keep", "off", "words"),
+    [
+        ("below", "0 - 20", "nothing lies on that side"),  # the bottom itself: its skin is no part
+        ("above", "0 - 20", "the plane does not cut the part"),
+        ("above", "0", "nothing lies on that side"),
+        ("below", "7", "the plane does not cut the part"),
+    ],
+)
+def test_a_plane_in_a_face_of_the_part_or_past_it_cuts_nothing(keep, off, words) -> None:
+    body = step("body", "extrude", rectangle("40", "40"), height="20")
+    cut = step("s", "split", plane="off a face", face="body.top", off=off, keep=keep)
+    assert words in error(body, cut)
+
+
 @pytest.mark.parametrize("angle", ["0 deg", "30 deg", "75 deg", "120 deg"])
 def test_halves_split_at_an_angle_are_pegged_square_to_the_cut(angle: str) -> None:
     rod = step("body", "extrude", circle("40"), height="30")
