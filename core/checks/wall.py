@@ -81,8 +81,7 @@ class Wall(PieceCheck):
 
 def _spoken(result: PartResult, step: str) -> str:
     """A step as it is spoken of."""
-    labels = (done.step.label for done in result.steps if done.step.id == step)
-    return next(labels, "") or step.replace("_", " ")
+    return next((done.step.spoken for done in result.steps if done.step.id == step), step)
 
 
 def _through(piece: Piece, sample: int, thickness: float) -> Vec3:

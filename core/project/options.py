@@ -55,7 +55,7 @@ class Surroundings:
     @cached_property
     def _labels(self) -> dict[str, str]:
         """What the steps so far are called; of two of one name the first."""
-        return {one.id: one.label for one in reversed(self.steps)}
+        return {one.id: one.spoken for one in reversed(self.steps)}
 
     def part_words(self, name: str) -> str:
         """A part as it is spoken of."""

@@ -120,6 +120,11 @@ class Step(_Model):
     stations: Annotated[list[Station], Field(max_length=30)] = []
     place: Place | None = None
 
+    @property
+    def spoken(self) -> str:
+        """What it is called where it is spoken of."""
+        return self.label or self.id.replace("_", " ")
+
 
 class ExpectedMass(_Model):
     """A mass the part should come to, as a check on the model."""

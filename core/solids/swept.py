@@ -103,8 +103,8 @@ def _must_not_fold(
     inwards = abs(low if low * widened[first] < high * widened[first] else high)
     room = inwards * float(np.sqrt(np.maximum(sizes**2 - 1, 0.0)).sum())
     raise BuildError(
-        f"the outline folds over itself at the corner of the path at {x:.4g}, {y:.4g}: a bend or "
-        "another corner follows too soon for its mitre",
+        f"the outline folds over itself at the corner of the path at {x:.4g} mm, {y:.4g} mm: a "
+        "bend or another corner follows too soon for its mitre",
         remedy=f"a straight of {math.floor(room * 10 + 1) / 10:.4g} mm there, or round that corner",
     )
 
@@ -119,8 +119,8 @@ def _crossing(pieces: Sequence[Body], frame: Frame, closed: bool) -> BuildError:
             low = shared.bounding_box()
             x, y, z = frame.point(*((low[k] + low[k + 3]) / 2 for k in range(3)))
             return BuildError(
-                f"the sweep crosses itself near {x:.4g}, {y:.4g}, {z:.4g} mm, where piece {i + 1}"
-                f" of the path meets piece {j + 1}",
+                f"the sweep crosses itself near {x:.4g} mm, {y:.4g} mm, {z:.4g} mm, where piece"
+                f" {i + 1} of the path meets piece {j + 1}",
                 remedy="another path, or let it unite where it crosses",
             )
     return BuildError("the sweep folds into itself at a bend", remedy="a wider bend")
@@ -302,7 +302,7 @@ def _mitre(arriving: Point, leaving: Point, at: Point) -> Point:
         return r2
     if dot < -0.9:
         raise BuildError(
-            f"the path turns back on itself at {at[0]:.4g}, {at[1]:.4g}",
+            f"the path turns back on itself at {at[0]:.4g} mm, {at[1]:.4g} mm",
             remedy="round that corner, or turn less",
         )
     return ((r1[0] + r2[0]) / (1 + dot), (r1[1] + r2[1]) / (1 + dot))

@@ -333,7 +333,7 @@ def test_a_sweep_that_crosses_itself_is_refused_where_it_does() -> None:
         document(part("p", step("s", "sweep", rectangle("10", "10"), **CROSSING)))
     ).errors
     # the fourth leg comes down at x = 30 and meets the first, which lies along y = 0
-    assert "crosses itself near 30, 0, 0 mm" in found.message
+    assert "crosses itself near 30 mm, 0 mm, 0 mm" in found.message
     assert "piece 1 of the path meets piece 4" in found.message and "unite" in found.remedy
 
 

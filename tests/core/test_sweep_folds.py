@@ -38,7 +38,7 @@ def test_a_corner_right_after_a_bend_wants_a_straight_for_its_mitre(
     """So long as half the outline times the tangent of half the angle."""
     path = f"up 30, turn right 90 radius {bend}, {{}}along {-corner} 40"
     error = refused(path.format(""), circle(f"{across}"))
-    assert "folds over itself" in error.message and f"at {bend}, {30 + bend}" in error.message
+    assert "folds over itself" in error.message and f"at {bend} mm, {30 + bend} mm" in error.message
     needed = across / 2 * math.tan(math.radians(corner / 2))
     would = float(error.remedy.split()[3])
     assert needed < would <= needed + 0.11
@@ -57,6 +57,21 @@ def test_two_corners_the_same_way_want_room_for_both_mitres(reach: int) -> None:
     error = refused(path.format(f"{needed - 0.2:.2f}"), wide)
     assert needed < float(error.remedy.split()[3]) <= needed + 0.11
     assert swept(path.format(f"{needed + 0.2:.2f}"), wide).error is None
+
+
+def test_in_inches_the_place_and_the_straight_are_in_inches() -> None:
+    path = "up 1.2, turn right 90 radius 0.8, {}along -40 1.6"
+
+    def made(straight: str) -> StepResult:
+        steps = step("s", "sweep", circle("1.4"), path=path.format(straight))
+        (result,) = solve(document(part("p", steps), units="in")).parts["p"].steps
+        return result
+
+    error = made("").error
+    assert error is not None and "at 0.8 in, 2 in" in error.message
+    would = error.remedy.removeprefix("a straight of ").split(" in")[0]
+    assert float(would) == pytest.approx(0.7 * math.tan(math.radians(20)), abs=0.005)
+    assert made(f"right {would}, ").error is None
 
 
 def test_two_corners_opposite_ways_want_none() -> None:
