@@ -19,6 +19,7 @@ Map
     motion      one solid moved in another
     overhang    faces steeper than the limit
     layers      what each layer hangs over the one below; islands
+    keels       edges the surface rises from on both sides, flatter than the limit
     carried     bridges, cantilevers and islands, with their spans
     relief      steps between flat faces too shallow to show
     slender     pins that stand across their layers

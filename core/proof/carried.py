@@ -24,6 +24,7 @@ LINES = 24  # laid across a piece in each direction tried
 DIRECTIONS = 12
 HELD = 0.98  # of the length of all lines must be held at both ends
 FRINGE_MM = 0.5  # a piece narrower than about a line is no place to lay lines across
+ALONG = 0.3  # of its edge is held where it lies along what carries it; less is a tongue
 NUDGE_MM = 0.02
 GRID = 16  # points a side at which a cantilever's reach is tried
 
@@ -116,7 +117,7 @@ def _carried(
     if not held.any():
         low, high = starts.min(axis=0), starts.max(axis=0)
         return Carried("island", float(np.hypot(*(high - low))), _pair(low), _pair(high))
-    if 2 * area / length.sum() < FRINGE_MM / 2:
+    if 2 * area / length.sum() < FRINGE_MM / 2 and length[held].sum() > ALONG * length.sum():
         return _fringe(area, edges, held)
     bridge = _bridge(starts, ends, held, _directions((ends - starts)[held], length[held]))
     return bridge or _cantilever(starts, ends, held, piece)

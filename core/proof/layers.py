@@ -16,6 +16,7 @@ from manifold3d import CrossSection, JoinType, Manifold
 from numpy.typing import NDArray
 
 from core.proof.carried import Carriage, Within, all_carried
+from core.proof.keels import flat_keels
 from core.proof.lowest import lowest_places
 from core.solids.mesh import lengths, triangle_crosses
 
@@ -90,9 +91,9 @@ def test_layers(
 ) -> LayerTest:
     """Slices a solid standing on z = 0 at mid-layer heights and tests each slice.
 
-    A layer can only stand out too far where some face that leans out more than the limit passes
-    between its slice and the one below; only those layers are sliced, with the one below each.
-    O(layers with steep faces · slice size).
+    A layer can only stand out too far where some face or keel that leans out more than the limit
+    passes between its slice and the one below; only those layers are sliced, with the one below
+    each. O(layers with such faces · slice size).
 
     Args:
         share: which of how many equal shares of the layers, from the lowest up, is tested.
@@ -112,9 +113,11 @@ def test_layers(
     corners = points[triangles]
     crosses = triangle_crosses(corners)
     begins = _beginnings(points, triangles, crosses[:, 2], heights)
-    steep = _steep(corners[:, :, 2], crosses, heights, limit_deg)
+    low, high = _steep(corners[:, :, 2], crosses, limit_deg)
+    keel_low, keel_high = flat_keels(points, triangles, crosses, limit_deg + LENIENT_DEG)
+    borne = _bearing_on(np.append(low, keel_low), np.append(high, keel_high), heights)
     number, shares = share
-    for index in np.array_split(np.union1d(steep, begins), shares)[number]:
+    for index in np.array_split(np.union1d(borne, begins), shares)[number]:
         lower = int(index) - 1
         below = kept[1] if kept and kept[0] == lower else _slice(standing, heights[lower])
         z = float(heights[index])
@@ -123,9 +126,8 @@ def test_layers(
         # what touches nothing of the layer below begins between the two
         afloat = _afloat(here, below) if index in begins else []
         proud = here - below.offset(reach, JoinType.Miter, 2.0)
-        if proud.area() > SLIVER_MM2:
-            pieces += _pieces(proud, afloat, z, here, reach)
-        pieces += _tips(afloat, z)
+        out = _pieces(proud, afloat, z, here, reach) if proud.area() > SLIVER_MM2 else []
+        pieces += out + _wholly_afloat(afloat, out, z)
     return LayerTest(len(heights), tuple(pieces))
 
 
@@ -166,32 +168,38 @@ def _beginnings(
     return np.asarray(first[(first > 0) & (first < len(heights))])
 
 
-def _tips(afloat: Sequence[CrossSection], z: float) -> list[Unsupported]:
-    """Pieces too small to be counted elsewhere that begin here with nothing under them."""
+def _wholly_afloat(
+    afloat: Sequence[CrossSection], told: Sequence[Unsupported], z: float
+) -> list[Unsupported]:
+    """Pieces that begin here with nothing under them of which no part is told already: tips, and
+    what lies beside something all the way, near enough to lean on it if only it touched."""
     found = []
+    shown = [CrossSection(list(one.rings)) for one in told if one.kind == "island"]
     for piece in afloat:
-        area = float(piece.area())
-        if area > SLIVER_MM2:
-            continue
         rings = tuple(np.asarray(ring, dtype=np.float64) for ring in piece.to_polygons())
-        if not rings:
+        if not rings or any((piece ^ one).area() > 1e-9 for one in shown):
             continue
-        x, y = rings[0].mean(axis=0)
-        at = (float(x), float(y), z)
-        found.append(Unsupported(z, area, at, "island", float(np.ptp(rings[0])), (at, at), rings))
+        at = (*_inside_point(rings), z)
+        span = float(np.ptp(rings[0], axis=0).max())
+        found.append(Unsupported(z, float(piece.area()), at, "island", span, (at, at), rings))
     return found
 
 
 def _steep(
-    z: NDArray[np.float64], crosses: NDArray[np.float64], heights: NDArray[np.float64],
-    limit_deg: float,
-) -> NDArray[np.int64]:  # fmt: skip
-    """Indices of the layers below which some face, with its corners at heights (m, 3), leans out
-    more than the limit."""
+    z: NDArray[np.float64], crosses: NDArray[np.float64], limit_deg: float
+) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """Between which heights each face lies that leans out more than the limit; their corners are
+    at heights (m, 3)."""
     size = np.maximum(lengths(crosses), 1e-30)
     steep = -crosses[:, 2] > size * math.sin(math.radians(limit_deg + LENIENT_DEG))
-    low, high = z[steep].min(axis=1), z[steep].max(axis=1)
-    # such a face bears on every layer from the first above its foot to the first above its top
+    return z[steep].min(axis=1), z[steep].max(axis=1)
+
+
+def _bearing_on(
+    low: NDArray[np.float64], high: NDArray[np.float64], heights: NDArray[np.float64]
+) -> NDArray[np.int64]:
+    """Indices of the layers that what lies between such heights bears on: from the first above its
+    foot to the first above its top."""
     first = np.searchsorted(heights, low)
     last = np.searchsorted(heights, high)
     marks = np.zeros(len(heights) + 2, dtype=np.int64)
