@@ -14,7 +14,8 @@ from numpy.typing import NDArray
 
 from core.solids.mesh import lengths
 
-LEVEL = 1 - 1e-9
+LEVEL = 1 - 1e-9  # of a unit normal's rise: what looks straight up rises from no edge
+BLOCK = 1 << 16  # triangles looked at in one go
 RISES = 0.1  # sideways of a keel; less far its faces lean out as it does, within half a degree
 
 
@@ -41,29 +42,12 @@ def flat_keels(
     ...  flat_keels(mesh.vertices, mesh.triangles, mesh.crosses, 46)]
     [[-2.83], [-2.83]]
     """
-    size = lengths(crosses)
-    down = -crosses[:, 2]
-    # what lies level has air or its own overhang under it
-    own = np.flatnonzero(
-        (down <= math.sin(math.radians(limit_deg)) * size) & (down > -LEVEL * size)
-    )
-    corners, size = triangles[own], size[own]
-    out_x, out_y = crosses[own, 0] / size, crosses[own, 1] / size
-    x, y, z = (np.ascontiguousarray(points[:, axis]).take(corners) for axis in range(3))
-    flattest = math.cos(math.radians(limit_deg)) ** 2
-    keys, sides = [], []
-    for start, end in ((0, 1), (1, 2), (2, 0)):
-        along, across, up = (one[:, end] - one[:, start] for one in (x, y, z))
-        # into the triangle, square to the edge: does it rise?
-        rises = out_x * across - out_y * along
-        square = along * along + across * across + up * up
-        chosen = np.flatnonzero(
-            (rises > 0) & (rises * rises > RISES**2 * square) & (up * up < flattest * square)
-        )
-        one, other = corners[chosen, start], corners[chosen, end]
-        keys.append(np.minimum(one, other) * len(points) + np.maximum(one, other))
-        sides.append(own[chosen])
-    key, side = np.concatenate(keys), np.concatenate(sides)
+    columns = np.ascontiguousarray(points.T)
+    found = [
+        _rising(columns, triangles, crosses, range(at, at + BLOCK), limit_deg)
+        for at in range(0, len(triangles), BLOCK)
+    ]
+    key, side = (np.concatenate(one) for one in zip(*found, strict=True))
     order = np.argsort(key)
     key, side = key[order], side[order]
     twin = np.flatnonzero(key[1:] == key[:-1])
@@ -72,3 +56,32 @@ def flat_keels(
     twin = twin[sinks[twin] + sinks[twin + 1] < 0]
     heights = points[np.column_stack(np.divmod(key[twin], len(points))), 2]
     return heights.min(axis=1), heights.max(axis=1)
+
+
+def _rising(
+    columns: NDArray[np.float64], triangles: NDArray[np.int64], crosses: NDArray[np.float64],
+    block: range, limit_deg: float,
+) -> tuple[NDArray[np.int64], NDArray[np.int64]]:  # fmt: skip
+    """The edges of some triangles from which they rise and which run flatter than the limit: each
+    edge as one number, and its triangle. ``columns`` (3, n) are x, y and z of the corners."""
+    own = slice(block.start, block.stop)
+    size, down = lengths(crosses[own]), -crosses[own, 2]
+    leans = (down <= math.sin(math.radians(limit_deg)) * size) & (down > -LEVEL * size)
+    chosen = np.flatnonzero(leans)
+    corners, size = triangles[own][chosen], size[chosen]
+    out_x, out_y = (crosses[own, axis][chosen] / size for axis in (0, 1))
+    x, y, z = (one.take(corners) for one in columns)
+    flattest = math.cos(math.radians(limit_deg)) ** 2
+    keys, sides = [], []
+    for start, end in ((0, 1), (1, 2), (2, 0)):
+        along, across, up = (one[:, end] - one[:, start] for one in (x, y, z))
+        # into the triangle, square to the edge: does it rise?
+        rises = out_x * across - out_y * along
+        square = along * along + across * across + up * up
+        flat = np.flatnonzero(
+            (rises > 0) & (rises * rises > RISES**2 * square) & (up * up < flattest * square)
+        )
+        one, other = corners[flat, start], corners[flat, end]
+        keys.append(np.minimum(one, other) * columns.shape[1] + np.maximum(one, other))
+        sides.append(block.start + chosen[flat])
+    return np.concatenate(keys), np.concatenate(sides)
