@@ -41,7 +41,8 @@ def section_svg(section: SectionPicture, meeting: Meeting | None = None) -> str:
         for one in section.dimensions
     )
     style = ""
-    if meeting is not None:
+    # of wheels that roll on each other only a window is drawn: they would turn out of it
+    if meeting is not None and not (meeting.motion and meeting.motion.mate):
         move = _move(meeting, lambda u, v: at(u, v), tall)
         style = (
             "<style>@media (prefers-reduced-motion: no-preference){"

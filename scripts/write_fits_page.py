@@ -78,7 +78,7 @@ def main(folder: Path) -> None:
         page += fields_table(kind.fields) + "\n\n"
         page += f"In {title}, {fit.gap_mm:.2f} mm a side:\n\n"
         page += "".join(
-            f"- {line.label}: {line.formula} = {line.value_mm:.2f} {line.unit}\n"
+            f"- {line.label}: {line.formula} = {line.value_mm:.2f} {line.unit}".rstrip() + "\n"
             for line in fit.working
         )
         page += "\n"

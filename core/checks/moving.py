@@ -21,8 +21,16 @@ POSES = 40
 Matrix = NDArray[np.float64]
 
 
+def carried_along(motion: Motion, at: float) -> Matrix | None:
+    """The (4, 4) move of part a itself at a place on the way; None where it stays."""
+    return turn_and_shift(motion.axis, at, 0.0) if motion.mate else None
+
+
 def moved_along(motion: Motion, at: float) -> Matrix:
     """The (4, 4) move, in part a's coordinates, from the assembled position to a place."""
+    if motion.mate:
+        own = turn_and_shift(motion.mate, motion.ratio * at, at / 360 * motion.lead_mm)
+        return np.asarray(np.linalg.inv(turn_and_shift(motion.axis, at, 0.0)) @ own)
     if motion.way == "slide":
         return turn_and_shift(motion.axis, 0.0, at)
     if motion.way == "screw":
@@ -75,7 +83,7 @@ class Tried:
 
 
 # poses at which a way is tried before it is said to be free; the desk's own motion has more
-WAY_POSES = {"slide": 14, "screw": 5, "track": 32, "turn": 21}
+WAY_POSES = {"slide": 14, "screw": 5, "track": 32, "turn": 21, "mesh": 13}
 
 
 def first_touching(shares: Sequence[Tried]) -> Tried:

@@ -66,6 +66,7 @@ class Axle(FitKind):
     """A pin that carries a wheel, standing on another part or with a collar of its own."""
 
     kind = "axle"
+    is_round = True
     bears_load = True
     title = "Axle in its bore"
     also = ("axle", "wheel", "pivot", "pin in hole")
@@ -222,6 +223,7 @@ class BearingSeat(FitKind):
     """A bought ball bearing pressed into a pocket, its inner ring clear of the floor."""
 
     kind = "bearing seat"
+    is_round = True
     bears_load = True
     title = "Ball bearing in its seat"
     also = ("bearing", "bearing seat", "608", "ball race")

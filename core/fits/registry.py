@@ -127,7 +127,8 @@ class Motion:
 
     ``way``: ``turn`` about the axis' z in degrees, ``slide`` along it in mm, ``screw`` by turns in
     degrees with ``lead_mm`` a turn along it, or ``track`` along ``path``, (turn °, along mm) pairs,
-    by the share of its length.
+    by the share of its length. ``mesh``: part a turns about the axis in degrees while part b turns
+    about ``mate``'s z, ``ratio`` times as far, or moves along it, ``lead_mm`` a turn.
     """
 
     way: str
@@ -139,6 +140,8 @@ class Motion:
     words: str = ""
     must: bool = True  # all of the way must be free; else how far it goes is told
     asked: float | None = None  # how far it is asked to go, where not all of it must be free
+    mate: Frame | None = None
+    ratio: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -291,6 +294,7 @@ class FitKind(ABC):
     over_holes: ClassVar[bool] = False  # it begins over a hole that is there, round the same axis
     begins_on: ClassVar[Literal["top", "side"]] = "top"  # which faces it begins on
     bears_load: ClassVar[bool] = False  # what someone relies on may hang on it
+    is_round: ClassVar[bool] = False  # the gap lies all round an axis
 
     def sized(self, a: Ground | None, b: Ground | None) -> Mapping[str, float | str]:
         """Fields that follow from the faces it begins on, None where it begins on none: lengths in
@@ -313,6 +317,10 @@ class FitKind(ABC):
     @abstractmethod
     def sentence(self, words: Mapping[str, str]) -> str:
         """What is always said of the fit, with ``{field}`` where something is set."""
+
+    def doubled(self, words: Mapping[str, str]) -> str:
+        """What twice the gap is."""
+        return "on the diameter" if self.is_round else "over both sides"
 
     def names(self, a: PartState, words: Mapping[str, str]) -> dict[str, Quantity]:
         """Names its fields may use besides the project's: sizes of part a it goes by."""

@@ -77,6 +77,7 @@ class Screw(FitKind):
     """A thread outside on one part, inside on the other."""
 
     kind = "screw"
+    is_round = True
     bears_load = True
     title = "Screw: bolt and nut, cap, tapped hole"
     also = ("cap", "screw cap", "jar", "bottle cap", "bolt", "nut", "bolt and nut", "thread")

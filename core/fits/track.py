@@ -72,6 +72,7 @@ class GrooveAndNub(FitKind):
     """A sleeve whose nubs travel in a groove round a cylinder."""
 
     kind = "track"
+    is_round = True
     title = "Groove and nub: twist lock or maze"
     also = ("twist lock", "nub", "track", "maze", "puzzle")
     roles = ("cylinder", "sleeve")

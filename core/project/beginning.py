@@ -55,7 +55,7 @@ def begin_step(
     if part not in solution.parts or spec is None or not 0 <= way < len(ways):
         raise BuildError("there is no such step to begin", where="kind")
     chosen = ways[way]
-    steps = list(project.part(part).steps)
+    steps = _steps_before(solution, part, on, after)
     index = next((i + 1 for i, one in enumerate(steps) if one.id == after), len(steps))
     state = _state_after(solution, part, steps, index)
     if spec.without_raised is not None and state.body is not None and not state.is_raised:
@@ -149,6 +149,21 @@ def next_colour(project: Project) -> str:
     """
     used = [part.colour for part in project.parts]
     return min(COLOURS, key=used.count)
+
+
+def _steps_before(solution: Solution, part: str, on: str, after: str) -> list[Step]:
+    """The steps of a part that a new one may follow: its own, and with them its shares of fits
+    where the new one follows or stands on one of them, or where nothing else is there to work
+    on."""
+    project, done = solution.project, solution.parts[part].steps
+    own = list(project.part(part).steps)
+    shares = sheet(project, project.part(part))[len(own) :]
+    wanted = {after, on.split(".", 1)[0]}
+    last = max((i + 1 for i, one in enumerate(shares) if one.id in wanted), default=0)
+    built = {result.step.id: result.state.body is not None for result in done}
+    if not last and not any(built.get(one.id) for one in own):
+        last = next((i + 1 for i, one in enumerate(shares) if built.get(one.id)), 0)
+    return own + shares[:last]
 
 
 def _state_after(solution: Solution, part: str, steps: list[Step], index: int) -> PartState:

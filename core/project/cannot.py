@@ -24,12 +24,6 @@ CANNOT: tuple[Cannot, ...] = (
         ("snap fit",),
     ),
     Cannot(
-        "No gears",
-        "no gear teeth are cut; a tooth of your own outline is repeated round an axis",
-        ("gear", "teeth", "rack", "pinion", "sprocket", "cog"),
-        ("polar",),
-    ),
-    Cannot(
         "No lattices",
         "walls are solid or hollow; a face is perforated all over with holes",
         ("lattice", "infill", "gyroid", "honeycomb", "mesh structure"),

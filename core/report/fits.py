@@ -26,7 +26,7 @@ from core.project.sentences import (
 from core.proof.section import cut_by_plane, gap_along, loops, window
 from core.report.fields import around_fit, fit_fields
 from core.steps import PartState
-from core.steps.field import Field
+from core.steps.field import Field, filled
 from core.views.report import (
     FitView,
     ForecastView,
@@ -121,6 +121,7 @@ def fit_view(
         ),
         gap_mm=fit.gap_mm,
         across_mm=None if fit.gap_mm is None else 2 * fit.gap_mm,
+        doubled=kind.doubled(filled(kind.fields, spec.fields)) if kind else "",
         proposed_mm=fit.proposed_mm,
         chance=fit.chance,
         forecast=(

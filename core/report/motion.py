@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from core.checks.moving import pose_at, sweep_fit
+from core.checks.moving import carried_along, pose_at, sweep_fit
+from core.fits.registry import Motion
 from core.measures.display import length_text
 from core.measures.units import LengthUnit
 from core.project.results import FitResult
@@ -41,6 +42,7 @@ def motion_report(
                 collides=pose.overlap_mm3 > TOUCH_MM3,
                 point=pose.point,
                 pose=[float(v) for v in pose_at(fit, pose.at).ravel()],
+                first=_carried(motion, pose.at),
             )
             for pose in tried.poses
         ],
@@ -49,6 +51,11 @@ def motion_report(
         words=words,
         severity=severity,
     )
+
+
+def _carried(motion: Motion, at: float) -> list[float]:
+    moved = carried_along(motion, at)
+    return [] if moved is None else [float(v) for v in moved[:3].ravel()]
 
 
 def _told(view: MotionView, at: float, lengths: LengthUnit) -> str:

@@ -346,7 +346,10 @@ class MotionView(View):
 
 
 class PoseView(View):
-    """One place on the way: the pose of b in a (3 × 4, row by row), the gap and the overlap."""
+    """One place on the way: the pose of b in a (3 × 4, row by row), the gap and the overlap.
+
+    ``first`` is where a itself has moved to, empty where it stays.
+    """
 
     at: float
     gap_mm: float
@@ -354,6 +357,7 @@ class PoseView(View):
     collides: bool
     point: Vec3
     pose: list[float]
+    first: list[float]
 
 
 class MotionReport(View):
@@ -414,6 +418,7 @@ class FitView(View):
     gap_field: FieldView
     gap_mm: float | None
     across_mm: float | None
+    doubled: str
     proposed_mm: float
     chance: float | None
     forecast: ForecastView | None

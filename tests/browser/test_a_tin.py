@@ -37,11 +37,11 @@ def test_one_measure_changes_both_parts_and_a_feel_the_gap(walker: Walker) -> No
     walker.see("Lid mass")
 
     walker.press("Lid on tin")
-    walker.see("0.54 on the diameter")
+    walker.see("0.54 over both sides")
     section = walker.one("main svg[role=img]").screenshot_as_png
     walker.press("snug")
     walker.see("0.15")
-    walker.see("0.3 on the diameter")
+    walker.see("0.3 over both sides")
     walker.settled()
     assert walker.one("main svg[role=img]").screenshot_as_png != section
     walker.see("side gap 0.15")

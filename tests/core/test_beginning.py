@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import pytest
 
 from core.errors import BuildError
@@ -391,3 +393,32 @@ def test_what_cannot_be_made_leads_to_what_can() -> None:
     for one in CANNOT:
         assert set(one.nearest) <= words, one.title
         assert not set(one.also) & words, one.title
+
+
+@pytest.mark.parametrize("of", ["a", "pinion"])
+def test_a_step_on_a_part_that_only_a_fit_makes_follows_the_fit(of: str) -> None:
+    made, fit = begin_fit(solve(document(part("a"))), "gears", 0, ("a", ""))
+    solution = solve(made)
+    blank = solution.parts[of].state.solid().volume_mm3
+    thick = 8
+    drilled, name = begin_step(solution, of, "hole", 0, "")
+    assert [one.kind for one in drilled.part(of).steps] == ["fit", "hole"]
+    after = solve(drilled)
+    assert not after.errors
+    across = after.parts[of].state.features[name].quantities["diameter"].value
+    bored = blank - after.parts[of].state.solid().volume_mm3
+    assert bored == pytest.approx(math.pi * across**2 / 4 * thick, rel=1e-3)
+    # and so does what is begun on a face that the fit made, or after its share
+    stood, _ = begin_step(solution, of, "extrude", 0, "circle", on=f"{fit}.top")
+    assert not solve(stood).errors and stood.part(of).steps[0].kind == "fit"
+    told, _ = begin_step(solution, of, "hole", 0, "", after=fit)
+    assert [one.kind for one in told.part(of).steps] == ["fit", "hole"]
+
+
+def test_a_step_on_what_was_there_before_a_fit_stays_before_it() -> None:
+    block = step("body", "extrude", rectangle("40", "40"), height="20")
+    made, fit = begin_fit(solve(document(part("a", block))), "plug", 0, ("a", ""))
+    drilled, _ = begin_step(solve(made), "a", "hole", 0, "", on="body.front")
+    assert [one.kind for one in drilled.part("a").steps] == ["extrude", "hole"]
+    floor, _ = begin_step(solve(made), "a", "hole", 0, "", on=f"{fit}.floor")
+    assert [one.kind for one in floor.part("a").steps] == ["extrude", "fit", "hole"]

@@ -194,7 +194,8 @@ def stops(project) -> list[str]:
 
 
 SIZED = (
-    "axle", "ball hinge", "bearing seat", "dovetail", "knuckle hinge", "plug", "strap clamp",
+    "axle", "ball hinge", "bearing seat", "dovetail", "gears", "knuckle hinge", "plug",
+    "strap clamp",
 )  # fmt: skip
 
 
@@ -206,7 +207,7 @@ def test_a_fit_on_a_face_begins_of_a_size_that_goes_there(kind: str, body: str) 
     assert stops(begun_on(kind, body)) == []
 
 
-@pytest.mark.parametrize("kind", ["axle", "plug", "dovetail"])
+@pytest.mark.parametrize("kind", ["axle", "gears", "plug", "dovetail"])
 def test_two_finished_bodies_begin_face_to_face_and_not_in_each_other(kind: str) -> None:
     for body in ("block", "box", "disc"):
         parts = [{"name": name, "steps": BODIES[body]} for name in ("a", "b")]

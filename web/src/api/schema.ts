@@ -3083,6 +3083,8 @@ export interface components {
             across_mm: number | null;
             /** Chance */
             chance: number | null;
+            /** Doubled */
+            doubled: string;
             error: components["schemas"]["ErrorView"] | null;
             /**
              * Feel
@@ -4526,12 +4528,16 @@ export interface components {
         /**
          * PoseView
          * @description One place on the way: the pose of b in a (3 × 4, row by row), the gap and the overlap.
+         *
+         *     ``first`` is where a itself has moved to, empty where it stays.
          */
         PoseView: {
             /** At */
             at: number;
             /** Collides */
             collides: boolean;
+            /** First */
+            first: number[];
             /** Gap Mm */
             gap_mm: number;
             /** Overlap Mm3 */

@@ -238,8 +238,8 @@
             )}
         />
         <span class="text-small text-soft"
-          >{units} a side, {size(fit.across_mm ?? 0, units, units === "mm" ? 3 : 4)} on the diameter{#if !fit.gap_text},
-            as the feel proposes{/if}</span
+          >{units} a side, {size(fit.across_mm ?? 0, units, units === "mm" ? 3 : 4)}
+          {fit.doubled}{#if !fit.gap_text}, as the feel proposes{/if}</span
         >
         {#if fit.gap_text}
           <button

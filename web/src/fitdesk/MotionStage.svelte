@@ -57,7 +57,11 @@
     void keys;
     return untrack(() => moving.load(project, fit));
   });
-  $effect(() => scene?.moveFit(moving.pose ? { fit: fit.name, pose: moving.pose.pose } : null));
+  $effect(() =>
+    scene?.moveFit(
+      moving.pose ? { fit: fit.name, pose: moving.pose.pose, first: moving.pose.first } : null,
+    ),
+  );
 </script>
 
 <section class="relative h-full" aria-label="the fit in motion">

@@ -132,7 +132,7 @@
             >
             <text x={edge + 6} y={my + 23} class="fill-soft text-small">{units} a side, asked</text>
             <text x={edge + 6} y={my + 40} class="fill-ink text-small"
-              >{size(2 * (fit.gap_mm ?? 0), units, units === "mm" ? 3 : 4)} on the diameter</text
+              >{size(2 * (fit.gap_mm ?? 0), units, units === "mm" ? 3 : 4)} {fit.doubled}</text
             >
             <text x={edge + 6} y={my + 57} class="fill-soft text-small"
               >{size(one.measured_mm ?? one.gap_mm, units, units === "mm" ? 3 : 4)} found on the solids</text

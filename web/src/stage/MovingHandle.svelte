@@ -1,5 +1,7 @@
 <script lang="ts">
   import type { Units } from "../project/units";
+  import { Vector3 } from "three";
+  import { fromWhereItWas, poseMatrix } from "./placing";
   import { nearestOn, type Moving, type Spot } from "./moving.svelte";
   import type { StageScene } from "./scene";
 
@@ -27,8 +29,7 @@
     const { fit, tried } = moving;
     if (!fit || !tried) return null;
     if (found?.of !== tried || !found.grip) {
-      const poses = tried.poses.map((one) => one.pose);
-      found = { of: tried, grip: scene.gripOf(fit.parts[1]!, poses) };
+      found = { of: tried, grip: scene.gripOf(fit.parts[1]!, tried.poses.map(fromWhereItWas)) };
     }
     return found.grip;
   });
@@ -36,7 +37,10 @@
     void drawn;
     if (!grip || !moving.fit) return [];
     const base = moving.fit.parts[0]!;
-    return grip.map((at) => scene.project2d(base, at));
+    const back = moving.pose?.first.length ? poseMatrix(moving.pose.first).invert() : null;
+    return grip.map((at) =>
+      scene.project2d(base, back ? new Vector3(...at).applyMatrix4(back).toArray() : at),
+    );
   });
   const knob = $derived(way[moving.at] ?? null);
   const line = $derived(

@@ -189,7 +189,7 @@
   });
   $effect(() => {
     const pose = mover && moving.fit?.name === mover.name ? moving.pose : null;
-    scene?.moveFit(pose ? { fit: mover!.name, pose: pose.pose } : null);
+    scene?.moveFit(pose ? { fit: mover!.name, pose: pose.pose, first: pose.first } : null);
   });
   $effect(() => {
     if (view !== "checked" || !scene) return;

@@ -84,7 +84,9 @@ describe("where parts stand", () => {
     const parts = [part("a", [10, 10, 10]), part("b", [10, 10, 10])];
     const fits = [joined("f", ["a", "b"], IDENTITY), joined("g", ["a", "b"], IDENTITY)];
     const pose = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 7];
-    expect(at(placeParts(report({ parts, fits }), { fit: "g", pose }), "b")).toEqual([0, 0, 7]);
+    expect(at(placeParts(report({ parts, fits }), { fit: "g", pose, first: [] }), "b")).toEqual([
+      0, 0, 7,
+    ]);
   });
 
   it("a pose not told is none", () =>

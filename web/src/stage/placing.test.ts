@@ -1,7 +1,7 @@
 import { Matrix4, Vector3 } from "three";
 import { expect, test } from "vitest";
 import type { Report } from "../api/client";
-import { placeParts, poseMatrix, shownAs, type Placed } from "./placing";
+import { fromWhereItWas, placeParts, poseMatrix, shownAs, type Placed } from "./placing";
 
 type Part = Report["parts"][number];
 type Fit = Report["fits"][number];
@@ -45,7 +45,30 @@ test("of two fits that join the same parts the one that is moved decides", () =>
     [fit("f", ["a", "b"], up(30)), fit("g", ["a", "b"], up(40))],
   );
   expect(at(placeParts(both), "b")).toEqual([0, 0, 30]);
-  expect(at(placeParts(both, { fit: "g", pose: up(55) }), "b")).toEqual([0, 0, 55]);
+  expect(at(placeParts(both, { fit: "g", pose: up(55), first: [] }), "b")).toEqual([0, 0, 55]);
+});
+
+test("where both parts of a fit move the first turns where it is and carries what hangs on it", () => {
+  const quarter = [0, -1, 0, 0, 1, 0, 0, 0, 0, 0, 1, 0];
+  const moved = { fit: "mesh", pose: [1, 0, 0, 0, 0, 1, 0, -20, 0, 0, 1, 0], first: quarter };
+  const [a, b, knob] = [part("a"), part("b"), part("knob")];
+  const mesh = fit("mesh", ["a", "b"], up(1));
+  const hung = fit("axle", ["a", "knob"], [1, 0, 0, 5, 0, 1, 0, 0, 0, 0, 1, 0]);
+  const turned = placeParts(report([a, b, knob], [hung, mesh]), moved);
+  const rounded = (name: string) => at(turned, name).map((one) => Math.round(one * 1e6) / 1e6);
+  expect(rounded("knob")).toEqual([0, 5, 0]);
+  expect(rounded("b")).toEqual([20, 0, 0]); // 20 down the turned gear's y is 20 along x
+  const of = new Vector3().applyMatrix4(fromWhereItWas(moved));
+  expect(of.toArray().map(Math.round)).toEqual([20, 0, 0]);
+
+  // where the gear hangs on another part it turns there; on its pinion it rolls
+  const frame = fit("axle", ["frame", "a"], up(30));
+  const held = placeParts(report([part("frame"), a, b], [frame, mesh]), moved);
+  expect(at(held, "a")).toEqual([0, 0, 30]);
+  expect(at(held, "b").map(Math.round)).toEqual([20, 0, 30]);
+  const rolled = placeParts(report([b, a], [mesh]), moved);
+  expect(at(rolled, "b")).toEqual([0, 0, 0]);
+  expect(at(rolled, "a").map(Math.round)).toEqual([0, 20, 0]);
 });
 
 test("a bought thing lies in its host", () => {

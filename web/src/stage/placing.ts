@@ -21,6 +21,13 @@ export function poseMatrix(rows: number[]): Matrix4 {
 export interface Moved {
   fit: string;
   pose: number[];
+  /** Where the first part itself has moved to; empty where it stays. */
+  first: number[];
+}
+
+/** Where the second part stands, told from where the first one was before it moved. */
+export function fromWhereItWas({ first, pose }: Pick<Moved, "first" | "pose">): Matrix4 {
+  return first.length ? poseMatrix(first).multiply(poseMatrix(pose)) : poseMatrix(pose);
 }
 
 export function placeParts(report: Report, moved: Moved | null = null): Map<string, Placed> {
@@ -30,14 +37,18 @@ export function placeParts(report: Report, moved: Moved | null = null): Map<stri
   const centre = (name: string) =>
     new Vector3(...(report.parts.find((part) => part.name === name)?.centre_mm ?? [0, 0, 0]));
   let beside = 0;
+  const moves = (name: string) => moved?.first.length && carrier() === name;
+  const carrier = () => report.fits.find((fit) => fit.name === moved?.fit)?.parts[0];
   const lies = (part: Report["parts"][number]) =>
     part.inside && report.parts.some((one) => one.name === part.inside && !one.inside);
   for (const part of report.parts) {
     if (placed.has(part.name) || lies(part)) continue;
     const half = along(part.name, 0) / 2;
     const shift = beside === 0 ? 0 : beside + half;
+    const matrix = new Matrix4().makeTranslation(shift, 0, 0);
+    if (moves(part.name)) matrix.multiply(poseMatrix(moved!.first));
     placed.set(part.name, {
-      matrix: new Matrix4().makeTranslation(shift, 0, 0),
+      matrix,
       away: new Vector3(),
     });
     follow(part.name);
@@ -68,9 +79,10 @@ export function placeParts(report: Report, moved: Moved | null = null): Map<stri
       const apart = centre(b).applyMatrix4(pose).sub(centre(a));
       if (apart.dot(outwards) < 0) outwards.negate();
       const height = (along(a, 2) + along(b, 2)) * SPREAD;
-      const onto = a === name ? pose : pose.clone().invert();
+      const matrix = base.matrix.clone().multiply(a === name ? pose : pose.clone().invert());
+      if (moves(other) && fit.name !== moved?.fit) matrix.multiply(poseMatrix(moved!.first));
       placed.set(other, {
-        matrix: base.matrix.clone().multiply(onto),
+        matrix,
         away: base.away.clone().addScaledVector(outwards, a === name ? height : -height),
       });
       follow(other);

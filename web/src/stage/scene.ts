@@ -4,6 +4,7 @@ import {
   Color,
   DirectionalLight,
   HemisphereLight,
+  type Matrix4,
   Scene,
   Vector3,
   WebGLRenderer,
@@ -181,13 +182,12 @@ export class StageScene {
 
   /**
    * By what a moving part is taken hold of: of its corners that travel furthest the one nearest the
-   * eye; where it comes at each pose, in the first part's coordinates. Null where it is not drawn.
+   * eye; where it comes at each pose, told from where the first part stood at first. Null where it is not drawn.
    */
-  gripOf(part: string, poses: readonly number[][]): [number, number, number][] | null {
+  gripOf(part: string, matrices: readonly Matrix4[]): [number, number, number][] | null {
     const solid = this.#solids.get(part);
     const points = solid?.corners(GRIPS);
-    if (!solid || !points?.length || !poses.length) return null;
-    const matrices = poses.map(poseMatrix);
+    if (!solid || !points?.length || !matrices.length) return null;
     const spots = [0, 0.25, 0.5, 0.75, 1].map(
       (share) => matrices[Math.round(share * (matrices.length - 1))]!,
     );

@@ -1,0 +1,312 @@
+"""Gears in mesh: a gear turns another, or moves a rack, with a gap at every flank."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal
+
+from core.fits.pieces import ROOT_MM, finished, opposed, positive, raised, seated
+from core.fits.registry import (
+    FitInput,
+    FitKind,
+    Ground,
+    Meeting,
+    Motion,
+    Pair,
+    Probe,
+    SectionView,
+    WorkingLine,
+    register,
+)
+from core.outlines import Outline
+from core.outlines.toothed import (
+    FOOT,
+    HEAD,
+    Teeth,
+    contact_ratio,
+    gear,
+    rack,
+    span_over,
+)
+from core.solids import Body, Frame, Prism
+from core.steps.field import Field
+from core.steps.fields import Fields
+from core.steps.registry import Start
+from core.steps.state import PartState
+
+USUAL_MM, LEAST_MM, STEP_MM = 2.0, 1.25, 0.25  # modules. common practice, no source
+TEETH, MATE_TEETH = 24, 12
+EVEN = 1.2  # pairs of teeth that carry at once, for an even run. common practice, no source
+CLEAR_MM = 1.0  # between two finished bodies that turn beside each other
+
+
+@dataclass(frozen=True, slots=True)
+class GearFields(Fields):
+    """What is set of gears in mesh."""
+
+    mates: Literal["gear", "rack"]
+    teeth: float
+    mate_teeth: float
+    module_mm: float
+    width_mm: float
+    angle_deg: float
+    back_mm: float
+
+
+@register
+class Gears(FitKind):
+    """Two gears, or a gear and a rack, that turn each other."""
+
+    kind = "gears"
+    title = "Gears in mesh"
+    also = ("gear", "cog", "pinion", "rack", "rack and pinion")
+    roles = ("gear", "pinion")
+    inner = "b"
+    feel = "slide"
+    on_a = True
+    on_b = True
+    starts = (
+        Start("Gears in mesh", ("gear", "gear pair", "teeth", "cog", "pinion")),
+        Start(
+            "Gear and rack",
+            ("rack", "rack and pinion", "paddle gear", "linear"),
+            {"mates": "rack"},
+            about="A gear that moves a toothed bar along.",
+        ),
+    )
+    fields = (
+        Field("mates", "choice", "turns", "gear", ("gear", "rack"), told=("a gear", "a rack")),
+        Field("teeth", "count", "teeth of the gear", str(TEETH)),
+        Field(
+            "mate_teeth", "count", "teeth of the other", str(MATE_TEETH),
+            default_if=(("mates", "rack", "9"),),
+        ),
+        Field("module", "length", "module, the pitch diameter a tooth", f"{USUAL_MM:g} mm"),
+        Field("width", "length", "how wide the teeth are, along the axis", "8 mm"),
+        Field("angle", "angle", "lean of the flanks", "20 deg", clause=", flanks lean {angle}"),
+        Field(
+            "back", "length", "rack thickness behind its teeth", "5 mm",
+            when=(("mates", ("rack",)),), clause=", {back} thick behind its teeth",
+        ),
+    )  # fmt: skip
+
+    def sized(self, a: Ground | None, b: Ground | None) -> Mapping[str, float | str]:
+        """On one body the gear is no larger than its face, with fewer teeth rather than too small
+        ones; on two both gears stand out past them: so the bodies turn clear of each other."""
+        if a and b:
+            need = max(math.hypot(one.wide_mm, one.tall_mm) / 2 for one in (a, b)) + CLEAR_MM
+            module = math.ceil(2 * need / (TEETH - 2) / STEP_MM) * STEP_MM
+            return {"module": max(module, LEAST_MM), "mate_teeth": str(TEETH)}
+        if a:
+            fits = math.floor(2 * a.radius_mm / (TEETH + 2) / STEP_MM) * STEP_MM
+            if fits >= LEAST_MM:
+                return {"module": min(fits, USUAL_MM)}
+            teeth = max(math.floor(2 * a.radius_mm / LEAST_MM) - 2, MATE_TEETH)
+            return {"module": LEAST_MM, "teeth": str(teeth)}
+        return {}
+
+    def calls_b(self, fields: Mapping[str, float | str]) -> str:
+        return "rack" if fields.get("mates") == "rack" else "pinion"
+
+    def sentence(self, words: Mapping[str, str]) -> str:
+        return (
+            "A gear of {teeth} teeth turns {mates} of {mate_teeth}, module {module}, teeth {width}"
+            " wide"
+        )
+
+    def build_a(self, given: FitInput) -> PartState:
+        its = _read(given)
+        return _standing(given, given.a, given.frame_a, gear(_of_a(given)), its.width_mm)
+
+    def build_b(self, given: FitInput) -> PartState:
+        its, teeth = _read(given), _of_b(given)
+        if its.mates == "rack":
+            outline = rack(teeth, its.back_mm)
+        else:  # a tooth towards the gear's gap
+            outline = gear(teeth).turned(180 / teeth.count)
+        return _standing(given, given.b, given.frame_b, outline, its.width_mm)
+
+    def meeting(self, given: FitInput) -> Meeting:
+        its, gap = given.read(GearFields), given.gap_mm
+        one, other = _of_a(given), _of_b(given)
+        straight = its.mates == "rack"
+        frame = given.frame_a
+        apart = one.pitch_mm + (0.0 if straight else other.pitch_mm)
+        # a rack of an even number of teeth has none in its middle
+        aside = math.pi * its.module_mm / 2 if straight and other.count % 2 == 0 else 0.0
+        mate = Frame(_point(frame, apart, aside), _opposite(frame.x_axis), frame.z_axis)
+        flanks = [
+            Pair(
+                f"{side} flanks",
+                (given.fit, frozenset({f"flank {side}"})),
+                (given.fit, frozenset({f"flank {side}"})),
+                gap,
+            )
+            for side in ("left", "right")
+        ]
+        tips = Pair(
+            "tips over roots",
+            (given.fit, frozenset({"root"})),
+            (given.fit, frozenset({"tip"})),
+            (FOOT - HEAD) * its.module_mm,
+        )
+        return Meeting(
+            seated(mate, given.frame_b),
+            (*flanks, tips),
+            _section(given, one, other),
+            _working(given, one, other),
+            (),
+            _cautions(one, None if straight else other),
+            _rolling(frame, one, other, straight),
+            apart=Motion("slide", frame, 0.0, its.width_mm + 1.0, words="slid off along its axis"),
+            touching=True,
+        )
+
+
+def _read(given: FitInput) -> GearFields:
+    positive(given, module="module", width="width of the teeth")
+    return given.read(GearFields)
+
+
+def _of_a(given: FitInput) -> Teeth:
+    its = given.read(GearFields)
+    return Teeth(round(its.teeth), its.module_mm, its.angle_deg, given.shares[1])
+
+
+def _of_b(given: FitInput) -> Teeth:
+    its = given.read(GearFields)
+    return Teeth(round(its.mate_teeth), its.module_mm, its.angle_deg, given.shares[0])
+
+
+def _opposite(way: tuple[float, float, float]) -> tuple[float, float, float]:
+    return (-way[0], -way[1], -way[2])
+
+
+def _point(frame: Frame, x: float, y: float = 0.0, z: float = 0.0) -> tuple[float, float, float]:
+    """A point told along a place's own axes."""
+    found = frame.matrix @ (x, y, z, 1.0)
+    return float(found[0]), float(found[1]), float(found[2])
+
+
+def _standing(
+    given: FitInput, state: PartState, place: Frame, outline: Outline, wide_mm: float
+) -> PartState:
+    """A part with teeth standing on a face of it, or of them alone."""
+    body = raised(outline, 0.0, wide_mm, place, given.fit)
+    if state.body is not None and _pieces(state.body + body) > _pieces(state.body):
+        body = raised(outline, -ROOT_MM, wide_mm, place, given.fit)
+    return finished(
+        given, state, add=[body], prism=Prism(place, outline, 0.0, wide_mm),
+        places={"top": place.lifted(wide_mm), "bottom": opposed(place)},
+        across=outline.size[0], length=wide_mm,
+    )  # fmt: skip
+
+
+def _pieces(body: Body) -> int:
+    return len(body.solid.decompose())
+
+
+def _rolling(frame: Frame, one: Teeth, other: Teeth, straight: bool) -> Motion:
+    """The gear turned by one tooth, and what it turns with it."""
+    step = 360 / one.count
+    words = "turned by a tooth"
+    if straight:
+        # along the rack, up the gear's y
+        mate = Frame(frame.origin, frame.x_axis, frame.y_axis)
+        lead = 2 * math.pi * one.pitch_mm
+        return Motion("mesh", frame, 0.0, step, lead_mm=lead, words=words, mate=mate)
+    mate = Frame(_point(frame, one.pitch_mm + other.pitch_mm), frame.x_axis, frame.z_axis)
+    ratio = -one.count / other.count
+    return Motion("mesh", frame, 0.0, step, words=words, mate=mate, ratio=ratio)
+
+
+def _section(given: FitInput, one: Teeth, other: Teeth) -> SectionView:
+    """Across the axes, half-way up the teeth: about the point where they roll on each other."""
+    its, frame = given.read(GearFields), given.frame_a
+    module, lean = its.module_mm, math.radians(its.angle_deg)
+    origin = _point(frame, one.pitch_mm, 0.0, its.width_mm / 2)
+    return SectionView(
+        Frame(origin, frame.x_axis, frame.z_axis),
+        (-2.8 * module, -4.2 * module),
+        (2.8 * module, 4.2 * module),
+        (
+            # along the line on which the flanks touch, out of the tooth of the other
+            Probe("side", (0.0, 0.0), (-math.sin(lean), math.cos(lean))),
+            Probe("headroom", (0.0, 0.0), (-1.0, 0.0)),
+        ),
+        (("gear", -2.0 * module, 0.0), (its.mates, 1.9 * module, 0.0)),
+    )
+
+
+def _working(given: FitInput, one: Teeth, other: Teeth) -> tuple[WorkingLine, ...]:
+    its, gap = given.read(GearFields), given.gap_mm
+    module, straight = its.module_mm, its.mates == "rack"
+    found = [_pitch("gear", one)]
+    if straight:
+        pitch = math.pi * module
+        around = 2 * math.pi * one.pitch_mm
+        found += [
+            WorkingLine("rack, tooth to tooth", f"π × {module:g}", pitch),
+            WorkingLine("rack moves, a turn", f"π × {2 * one.pitch_mm:.2f}", around),
+            WorkingLine("axis to pitch line", f"{2 * one.pitch_mm:.2f} / 2", one.pitch_mm),
+        ]
+    else:
+        ratio = one.count / other.count
+        between = one.pitch_mm + other.pitch_mm
+        found += [
+            _pitch("pinion", other),
+            WorkingLine("axis to axis", f"{module:g} × ({one.count} + {other.count}) / 2", between),
+            WorkingLine("pinion turns", f"{one.count} / {other.count}", ratio, ""),
+        ]
+    found += [
+        WorkingLine(
+            "gear, over all",
+            f"{module:g} × ({one.count} + 2)",
+            2 * one.tip_mm,
+        ),
+        WorkingLine("play, both flanks", f"2 × {gap:.2f}", 2 * gap),
+        *(_span(name, teeth) for name, teeth in (("gear", one), ("pinion", other))[: 2 - straight]),
+    ]
+    return tuple(found)
+
+
+def _pitch(name: str, teeth: Teeth) -> WorkingLine:
+    """The circle it rolls on."""
+    return WorkingLine(
+        f"{name}, pitch diameter", f"{teeth.count} × {teeth.module_mm:g}", 2 * teeth.pitch_mm
+    )
+
+
+def _span(name: str, teeth: Teeth) -> WorkingLine:
+    """What calipers read over some of its teeth."""
+    count, over = span_over(teeth)
+    formula = f"m cos α ({count - 0.5} π + {teeth.count} inv α) - 2 × {teeth.thinned_mm:.2f}"
+    return WorkingLine(f"{name}, over {count} teeth", formula, over)
+
+
+def _cautions(one: Teeth, other: Teeth | None) -> tuple[tuple[str, str], ...]:
+    """How many pairs carry at once, and feet that are cut away."""
+    pairs = contact_ratio(one, other)
+    if pairs < 1:
+        words = (
+            f"{pairs:.2f} pairs of teeth carry at once: one lets go before the next takes hold;"
+            " more teeth, or a smaller lean, carry on"
+        )
+        found = [("stop", words)]
+    elif pairs < EVEN:
+        words = f"{pairs:.2f} pairs of teeth carry at once: {EVEN:g} run evenly; more teeth do"
+        found = [("warning", words)]
+    else:
+        found = [("good", f"{pairs:.2f} pairs of teeth carry at once")]
+    for name, teeth in (("gear", one), ("pinion", other)):
+        if teeth is not None and teeth.undercut:
+            found.append(
+                (
+                    "note",
+                    f"the {name}'s teeth are cut away at their feet, as under {teeth.whole_from}"
+                    " teeth are: they are weaker there",
+                )
+            )
+    return tuple(found)
