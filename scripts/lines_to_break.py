@@ -131,6 +131,32 @@ BREAKS: list[Break] = [
         ("return 0.0 if given.a.body is None else given.gap_mm", "return given.gap_mm", "captives"),
     ),
     *_of(
+        "core/fits/gears.py",
+        ("tests/core/test_gears.py",),
+        ("-one.count / other.count", "one.count / other.count", ""),
+        ("aside = math.pi * its.module_mm / 2", "aside = 0.0", ""),
+    ),
+    *_of(
+        "core/outlines/toothed.py",
+        ("tests/core/test_gears.py",),
+        (
+            "thick = math.pi / (2 * self.count) - self.thinned_mm / self.base_mm",
+            "thick = math.pi / (2 * self.count) - self.thinned_mm / self.pitch_mm",
+            "calipers",
+        ),
+        (
+            "shift = foot.below_mm * np.tan(lean) - foot.aside_mm",
+            "shift = foot.below_mm * np.tan(lean)",
+            "rack_leaves",
+        ),
+    ),
+    *_of(
+        "core/proof/keels.py",
+        ("tests/core/test_hanging_everywhere.py",),
+        ("(up * up < flattest * square)", "(up * up < 0.5 * flattest * square)", ""),
+        ("twin = twin[sinks[twin] + sinks[twin + 1] < 0]", "twin = twin[:0]", ""),
+    ),
+    *_of(
         "core/fits/dovetail.py",
         (GOOD, FITS),
         ("far = max(open_to, half)", "far = half", "dovetail"),
@@ -195,8 +221,8 @@ BREAKS: list[Break] = [
         (PROOF, GOOD),
         ('span += 2 * reach_mm if kind == "bridge" else reach_mm', "span += 0.0", "bridge"),
         (
-            "for index in np.array_split(np.union1d(steep, begins), shares)[number]:",
-            "for index in np.array_split(np.union1d(steep, begins)[5:], shares)[number]:",
+            "for index in np.array_split(np.union1d(borne, begins), shares)[number]:",
+            "for index in np.array_split(np.union1d(borne, begins)[5:], shares)[number]:",
             "bridge or layer or island or mushroom",
         ),
         ("if index in begins else []", "if False else []", "tip"),

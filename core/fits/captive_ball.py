@@ -63,11 +63,14 @@ def ball_in_cage(given: FitInput) -> Made:
     for index in range(bars):
         upright = upright_cut(f.turned(360 / bars * index))
         add.append(raised(rib, -bar / 2, bar / 2, upright, given.fit, top="bar", bottom="bar"))
-    # a cap where they meet: as far out as neighbours touch, as high as their flat tops stand there
+    # a cap where they meet: as far out as neighbours touch, as high as their flat tops stand there,
+    # and no lower than they do half-way between two of them, where it would hang in the air
     hub = min(bar / 2 / math.sin(math.pi / bars) + HAIR_MM, inner)
-    proud = hub * (1 - math.cos(math.pi / bars)) + HAIR_MM
+    rises = hub * (1 - math.cos(math.pi / bars))
+    proud = rises + HAIR_MM
     high = [(hub, top - hub + proud), (0.0, top + proud)]
-    key = [(0.0, eaves + inner), (hub, eaves + inner - hub), *high]
+    low = eaves + inner + rises
+    key = [(0.0, low), (hub, low - hub), *high]
     add.append(turned(key, ["roof", "hub", "cage top", "axis"], f, given.fit))
     window = _window(cage - bar / 2, bar, bars)
     captive = _sphere(ball, centre - foot, given)

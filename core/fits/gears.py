@@ -117,23 +117,24 @@ class Gears(FitKind):
         )
 
     def build_a(self, given: FitInput) -> PartState:
-        its = _read(given)
-        return _standing(given, given.a, given.frame_a, gear(_of_a(given)), its.width_mm)
+        positive(given, module="module", width="width of the teeth")
+        return _standing(given, given.a, given.frame_a, gear(_of_a(given)))
 
     def build_b(self, given: FitInput) -> PartState:
-        its, teeth = _read(given), _of_b(given)
+        its, teeth = given.read(GearFields), _of_b(given)
+        positive(given, module="module", width="width of the teeth")
         if its.mates == "rack":
             outline = rack(teeth, its.back_mm)
         else:  # a tooth towards the gear's gap
             outline = gear(teeth).turned(180 / teeth.count)
-        return _standing(given, given.b, given.frame_b, outline, its.width_mm)
+        return _standing(given, given.b, given.frame_b, outline)
 
     def meeting(self, given: FitInput) -> Meeting:
         its, gap = given.read(GearFields), given.gap_mm
         one, other = _of_a(given), _of_b(given)
         straight = its.mates == "rack"
         frame = given.frame_a
-        apart = one.pitch_mm + (0.0 if straight else other.pitch_mm)
+        apart = _apart(given)
         # a rack of an even number of teeth has none in its middle
         aside = math.pi * its.module_mm / 2 if straight and other.count % 2 == 0 else 0.0
         mate = Frame(_point(frame, apart, aside), _opposite(frame.x_axis), frame.z_axis)
@@ -165,11 +166,6 @@ class Gears(FitKind):
         )
 
 
-def _read(given: FitInput) -> GearFields:
-    positive(given, module="module", width="width of the teeth")
-    return given.read(GearFields)
-
-
 def _of_a(given: FitInput) -> Teeth:
     its = given.read(GearFields)
     return Teeth(round(its.teeth), its.module_mm, its.angle_deg, given.shares[1])
@@ -178,6 +174,12 @@ def _of_a(given: FitInput) -> Teeth:
 def _of_b(given: FitInput) -> Teeth:
     its = given.read(GearFields)
     return Teeth(round(its.mate_teeth), its.module_mm, its.angle_deg, given.shares[0])
+
+
+def _apart(given: FitInput) -> float:
+    """From the gear's axis to the pinion's, or to the rack's pitch line, mm."""
+    straight = given.read(GearFields).mates == "rack"
+    return _of_a(given).pitch_mm + (0.0 if straight else _of_b(given).pitch_mm)
 
 
 def _opposite(way: tuple[float, float, float]) -> tuple[float, float, float]:
@@ -190,17 +192,16 @@ def _point(frame: Frame, x: float, y: float = 0.0, z: float = 0.0) -> tuple[floa
     return float(found[0]), float(found[1]), float(found[2])
 
 
-def _standing(
-    given: FitInput, state: PartState, place: Frame, outline: Outline, wide_mm: float
-) -> PartState:
+def _standing(given: FitInput, state: PartState, place: Frame, outline: Outline) -> PartState:
     """A part with teeth standing on a face of it, or of them alone."""
-    body = raised(outline, 0.0, wide_mm, place, given.fit)
+    wide = given.read(GearFields).width_mm
+    body = raised(outline, 0.0, wide, place, given.fit)
     if state.body is not None and _pieces(state.body + body) > _pieces(state.body):
-        body = raised(outline, -ROOT_MM, wide_mm, place, given.fit)
+        body = raised(outline, -ROOT_MM, wide, place, given.fit)
     return finished(
-        given, state, add=[body], prism=Prism(place, outline, 0.0, wide_mm),
-        places={"top": place.lifted(wide_mm), "bottom": opposed(place)},
-        across=outline.size[0], length=wide_mm,
+        given, state, add=[body], prism=Prism(place, outline, 0.0, wide),
+        places={"top": place.lifted(wide), "bottom": opposed(place)},
+        across=outline.size[0], length=wide, apart=_apart(given),
     )  # fmt: skip
 
 

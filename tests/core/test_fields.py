@@ -76,7 +76,7 @@ def test_declarations_hold_together(name: str) -> None:
         if spec.choices:
             assert spec.default in spec.choices
             assert not spec.told or len(spec.told) == len(spec.choices)
-        assert all(spec.default_if[i][2] in spec.choices for i in range(len(spec.default_if)))
+        assert not spec.choices or {one[2] for one in spec.default_if} <= set(spec.choices)
         assert (spec.above is None) or (spec.least is None)
 
 

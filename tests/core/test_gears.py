@@ -307,3 +307,22 @@ def test_a_rack_is_called_one() -> None:
     assert [one.name for one in made.parts] == ["a", "rack"]
     assert made.fits[0].fields["mates"] == "rack"
     assert {"gears", "gear and rack"} <= set(CASES)
+
+
+def test_the_frame_that_holds_them_can_go_by_their_distance() -> None:
+    frame = {
+        "name": "frame",
+        "steps": [
+            {"id": "plate", "kind": "extrude", "fields": {"height": "3 mm"},
+             "outline": {"kind": "rectangle", "fields": {"width": "90 mm", "depth": "30 mm"}}},
+            {"id": "pin", "kind": "boss", "fields": {"diameter": "5 mm", "height": "9 mm"},
+             "place": {"on": "plate.top", "x": "a.f.apart / 2"}},
+        ],
+    }  # fmt: skip
+    made = fitted("gears", "0.2", teeth="20", mate_teeth="25")
+    made = made.model_copy(update={"parts": [*made.parts, document(frame).parts[0]]})
+    solution = solve(made)
+    assert not solution.errors, [one.one_line() for one in solution.errors]
+    pin = solution.parts["frame"].state.solid().solid.trim_by_plane((0, 0, 1), 5.0)
+    low_x, _, _, high_x, _, _ = pin.bounding_box()
+    assert (low_x + high_x) / 2 == pytest.approx(22.5, abs=0.01)

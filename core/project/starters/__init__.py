@@ -38,6 +38,8 @@ NAMES = (
     "drawbridge",
     "wheel",
     "bearing_wheel",
+    "gear_pair",
+    "paddle_rack",
     "twist_lock",
     "strap_slide",
     "caged_ball",
