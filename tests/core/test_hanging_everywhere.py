@@ -137,3 +137,12 @@ def test_grooves_and_flares_are_no_keels() -> None:
         mesh = triangle_mesh(Body(solid))
         low, high = flat_keels(mesh.vertices, mesh.triangles, mesh.crosses, 45.5)
         assert len(low) == len(high) == 0
+
+
+@pytest.mark.parametrize(("rise_deg", "found"), [(1, True), (30, True), (43, True), (47, False)])
+def test_a_keel_is_one_that_runs_flatter_than_the_limit(rise_deg: float, found: bool) -> None:
+    # a blade: its faces lean out by no more than 10°
+    blade = CrossSection([[(0, 0), (1.8, 10), (-1.8, 10)]]).extrude(30).rotate((90, 0, 0))
+    mesh = triangle_mesh(Body(blade.rotate((rise_deg, 0, 0))))
+    low, _ = flat_keels(mesh.vertices, mesh.triangles, mesh.crosses, 45)
+    assert (len(low) > 0) == found
