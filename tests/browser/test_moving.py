@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import numpy as np
+import pytest
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.keys import Keys
 
-from tests.browser.making import empty_page
+from tests.browser.making import empty_page, exported, kept, path
+from tests.browser.test_beginning import choose
 from tests.browser.walker import Walker
 
 HANDLE = "[data-moving-handle]"
@@ -43,6 +46,42 @@ def test_a_hinged_lid_is_taken_hold_of(bare_walker: Walker) -> None:
     walker.press("whole")
     walker.until(lambda: not walker.all(HANDLE))
     assert walker.drawn() == open_
+
+
+def test_two_gears_from_nothing_turn_tooth_by_tooth(bare_walker: Walker) -> None:
+    walker = bare_walker
+    project = empty_page(walker)
+    choose(walker, "gear")
+    walker.press("make it")
+    walker.until(lambda: "/fit/" in walker.driver.current_url)
+    walker.kept()
+    (fit,) = kept(project)["fits"]
+    walker.type(f"fits.{fit['name']}.fields.teeth", "30")
+    walker.see("pairs of teeth carry at once")
+    walker.see("30 × 2 = 60.00")
+    walker.press("back to the desk")
+    walker.one('[aria-label="stage"] canvas')
+    walker.press("moving")
+    walker.see("moves freely, turned by a tooth")
+    before = walker.picture()
+    walker.one(HANDLE).send_keys(Keys.END)
+    walker.until(lambda: walker.one(HANDLE).get_attribute("aria-valuetext") == "12°")
+    # both are a tooth further on, so that they look as they did; half-way they do not
+    walker.one(HANDLE).send_keys(*[Keys.ARROW_LEFT] * 20)
+    walker.until(lambda: walker.picture() != before)
+    walker.press("whole")
+    walker.click('[data-part="pinion"]')
+    walker.built()
+    bore = walker.step("hole")
+    walker.type(path(bore, "fields.diameter", "pinion"), "6")
+    walker.built()
+    # by another program: bored through, and as wide as twelve teeth of module 2 are
+    pinion = exported(walker, project, "pinion")
+    assert pinion.euler_number == 0
+    assert pinion.bounding_box.extents[2] == pytest.approx(8, abs=1e-3)
+    reach = np.hypot(*pinion.vertices[:, :2].T)
+    assert reach.max() == pytest.approx(14, abs=0.02) and reach.min() == pytest.approx(3, abs=0.02)
+    assert walker.axe() == []
 
 
 def test_what_was_done_is_put_in_order(bare_walker: Walker) -> None:
