@@ -68,6 +68,7 @@ SAMPLES: dict[str, Steps] = {
         step("rib", on="body.top", from_x="0-18", from_y="0-10", to_x="18", to_y="10"),
     ],
     "flats": [ROD, step("flats", on="rod.top", across="22", depth="12")],
+    "knurl": [ROD, step("knurl", on="rod.top", pattern="diamond", long="24", start="4")],
     "hole": [
         block(),
         step("hole", on="body.top", form="counterbored", diameter="8", head="18", head_depth="5"),

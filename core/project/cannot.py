@@ -36,12 +36,6 @@ CANNOT: tuple[Cannot, ...] = (
         ("pin hinge", "snap hinge"),
     ),
     Cannot(
-        "No knurling",
-        "no diamond pattern is rolled; a groove is repeated round an axis, or a knob has its grip",
-        ("knurl", "knurling", "diamond pattern"),
-        ("knob", "polar"),
-    ),
-    Cannot(
         "No scaling",
         "a part is sized by its measures: change one and all that is told by it follows",
         ("scale", "enlarge", "shrink", "percent"),

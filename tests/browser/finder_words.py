@@ -71,7 +71,7 @@ WORDS: dict[str, tuple[str, ...]] = {
     ),
     r"^Snap clip": ("clip", "snap", "snap fit", "latch", "catch", "hook"),
     r"^Plug in socket": ("knob", "handle", "grip", "D-shaft", "shaft", "key"),
-    r"^No knurling": ("knurl",),
+    r"^Knurl": ("knurl", "knurling", "knurled"),
     r"^Axle": ("axle", "wheel", "pivot", "pin in hole"),
     r"^Flap in a rail": ("rail", "slide", "frame", "flap", "drawer", "channel", "sliding door"),
     r"^Tray": ("tray", "insert tray", "nested", "box in box"),

@@ -115,7 +115,7 @@ WANTS = (
     "no edge is chosen yet", "no face to bridge to is chosen", "no drawing is chosen",
     "no part is named", "has no open rim", "is no shaft", "no shaft round this axis",
     "nothing here is a cylinder", "there is no raised body here",
-    "no face of the part here to fill",
+    "no face of the part here to fill", "nothing round stands there", "not as wide all along",
     "the shaft is 57 mm across",  # of the cup, which is a cone
 )  # fmt: skip
 
