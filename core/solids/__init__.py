@@ -13,6 +13,7 @@ Map
     swept    an outline along a path, and the legs between its sharp corners
     sectioned   the section of a body in a plane, its arcs found again
     flat_face   what is left of a flat face
+    knurled  grooves all round a shaft, to hold on to
     shaft    what stands round an axis: the shaft a thread or a track is laid on
     bent     a flat solid laid round a cylinder
     hollow   any body hollowed to a wall, open where asked

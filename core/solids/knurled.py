@@ -18,6 +18,7 @@ from core.solids.turned import turned_body
 
 LAND = 0.2  # of each ridge is left as round as the shaft was
 PROUD_MM = 0.05  # by which the cutter stands out of the shaft: its facets do by a tenth of that
+COARSE = 4.0  # times the chord error of other rounds: where a ridge runs is nothing measured
 ROOM_MM = 1.0
 
 
@@ -67,7 +68,7 @@ def _ridges(
     star = np.column_stack([np.cos(angle), np.sin(angle)]) * reach[:, None]
     tall = high - low + 2 * ROOM_MM
     turn = tall * math.tan(math.radians(slant_deg)) / radius
-    pieces = max(1, math.ceil(abs(turn) / (2 * half_facet(radius))))
+    pieces = max(1, math.ceil(abs(turn) / (2 * half_facet(radius, COARSE))))
     sections = [
         Section(low - ROOM_MM + tall * share, [_turned(star, turn * (share - 0.5))])
         for share in np.linspace(0.0, 1.0, pieces + 1).tolist()

@@ -8,7 +8,8 @@ Map
     edge_list   edges as a maker writes them: two faces that meet, with a size of their own
     blind       words on blind cuts that come out behind
     outline_kinds   the outlines a step can ask for, and their fields
-    extrude, revolve, loft, sweep, text, wrap, boss, ledge, flats, hole, shell, hollow, rib, split
+    extrude, revolve, loft, sweep, text, wrap, boss, ledge, flats, knurl, hole, shell, hollow, rib,
+    split
     fillet, chamfer, and rims, which both share
     piece       what a split of another part left
     points      corners, middles of edges and faces, axes, told by the faces that meet there
