@@ -29,6 +29,7 @@ TOLD = (
     "sharp",
     "caution",
     "hinge_line",
+    "drawn_in",
     "checklist",
 )
 STAND_ON_CHECKS = ("all_checks", "judge", "trying")

@@ -23,7 +23,7 @@ from core.solids.stance import standing
 from core.steps import STEPS
 
 SIDES = ("top", "bottom", "front", "back", "left", "right")
-NARROW_MM2 = 2.0  # of nothing wider than a line, a few nibs here and there. no source
+NARROW_MM2 = 2.0  # of nothing as wide as a line: a few nibs. no source
 BY_LAYERS = (
     "Each layer less the one below widened by a layer times the tangent of the limit angle; "
 )
@@ -94,8 +94,8 @@ class Overhang(PieceCheck):
             return
         out = _of(piece, "cantilever")
         area = sum(one.area_mm2 for one in out)
-        # the outermost line still half on the one below
-        narrow = bool(out) and out[0].span_mm <= piece.process.line_mm
+        # a quarter of the outermost line lies on the one below yet
+        narrow = bool(out) and out[0].span_mm <= 0.75 * piece.process.line_mm
         if area > (NARROW_MM2 if narrow else HANGS_MM2):
             words = (
                 f"{area:.0f} mm² stands out over air, up to {piece.told(round(out[0].span_mm, 1))}"

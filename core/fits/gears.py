@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
+from core.errors import BuildError
 from core.fits.pieces import ROOT_MM, finished, opposed, positive, raised, seated
 from core.fits.registry import (
     FitInput,
@@ -33,12 +34,14 @@ from core.outlines.toothed import (
 from core.solids import Body, Frame, Prism
 from core.steps.field import Field
 from core.steps.fields import Fields
-from core.steps.registry import Start
+from core.steps.registry import Cures, Start
 from core.steps.state import PartState
 
 USUAL_MM, LEAST_MM, STEP_MM = 2.0, 1.25, 0.25  # modules. common practice, no source
-TEETH, MATE_TEETH = 24, 12
+TEETH, MATE_TEETH, FEW_TEETH = 24, 18, 12
 EVEN = 1.2  # pairs of teeth that carry at once, for an even run. common practice, no source
+MOST_TRIED = 60  # teeth
+LEANS_DEG = (20.0, 22.5, 25.0)  # 20° is usual; more where teeth are few
 CLEAR_MM = 1.0  # between two finished bodies that turn beside each other
 
 
@@ -60,6 +63,7 @@ class Gears(FitKind):
     """Two gears, or a gear and a rack, that turn each other."""
 
     kind = "gears"
+    bears_load = True
     title = "Gears in mesh"
     also = ("gear", "cog", "pinion", "rack", "rack and pinion")
     roles = ("gear", "pinion")
@@ -103,7 +107,7 @@ class Gears(FitKind):
             fits = math.floor(2 * a.radius_mm / (TEETH + 2) / STEP_MM) * STEP_MM
             if fits >= LEAST_MM:
                 return {"module": min(fits, USUAL_MM)}
-            teeth = max(math.floor(2 * a.radius_mm / LEAST_MM) - 2, MATE_TEETH)
+            teeth = max(math.floor(2 * a.radius_mm / LEAST_MM) - 2, FEW_TEETH)
             return {"module": LEAST_MM, "teeth": str(teeth)}
         return {}
 
@@ -287,20 +291,20 @@ def _span(name: str, teeth: Teeth) -> WorkingLine:
     return WorkingLine(f"{name}, over {count} teeth", formula, over)
 
 
-def _cautions(one: Teeth, other: Teeth | None) -> tuple[tuple[str, str], ...]:
+def _cautions(
+    one: Teeth, other: Teeth | None
+) -> tuple[tuple[str, str] | tuple[str, str, Cures], ...]:
     """How many pairs carry at once, and feet that are cut away."""
     pairs = contact_ratio(one, other)
+    words = f"{pairs:.2f} pairs of teeth carry at once (ISO 21771)"
+    found: list[tuple[str, str] | tuple[str, str, Cures]] = []
     if pairs < 1:
-        words = (
-            f"{pairs:.2f} pairs of teeth carry at once: one lets go before the next takes hold;"
-            " more teeth, or a smaller lean, carry on"
-        )
-        found = [("stop", words)]
+        words += ": one lets go before the next takes hold"
+        found.append(("stop", words, _even(one, other)))
     elif pairs < EVEN:
-        words = f"{pairs:.2f} pairs of teeth carry at once: {EVEN:g} run evenly; more teeth do"
-        found = [("warning", words)]
+        found.append(("warning", f"{words}: {EVEN:g} run evenly", _even(one, other)))
     else:
-        found = [("good", f"{pairs:.2f} pairs of teeth carry at once")]
+        found.append(("good", words))
     for name, teeth in (("gear", one), ("pinion", other)):
         if teeth is not None and teeth.undercut:
             found.append(
@@ -310,4 +314,30 @@ def _cautions(one: Teeth, other: Teeth | None) -> tuple[tuple[str, str], ...]:
                     " teeth are: they are weaker there",
                 )
             )
+    return tuple(found)
+
+
+def _even(one: Teeth, other: Teeth | None) -> Cures:
+    """What makes enough teeth carry: more of one or the other, or another lean."""
+
+    def runs(one: Teeth, other: Teeth | None) -> bool:
+        try:
+            return contact_ratio(one, other) >= EVEN
+        except BuildError:
+            return False
+
+    found = []
+    for count in range(one.count + 1, MOST_TRIED):
+        if runs(replace(one, count=count), other):
+            found.append(("teeth", str(count), f"{count} teeth on the gear"))
+            break
+    for count in range(other.count + 1 if other else MOST_TRIED, MOST_TRIED):
+        if other and runs(one, replace(other, count=count)):
+            found.append(("mate_teeth", str(count), f"{count} teeth on the other"))
+            break
+    for lean in LEANS_DEG:
+        leant = other and replace(other, angle_deg=lean)
+        if lean != one.angle_deg and runs(replace(one, angle_deg=lean), leant):
+            found.append(("angle", f"{lean:g} deg", f"a lean of {lean:g}°"))
+            break
     return tuple(found)

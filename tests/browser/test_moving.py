@@ -75,12 +75,12 @@ def test_two_gears_from_nothing_turn_tooth_by_tooth(bare_walker: Walker) -> None
     bore = walker.step("hole")
     walker.type(path(bore, "fields.diameter", "pinion"), "6")
     walker.built()
-    # by another program: bored through, and as wide as twelve teeth of module 2 are
+    # by another program: bored through, and as wide as eighteen teeth of module 2 are
     pinion = exported(walker, project, "pinion")
     assert pinion.euler_number == 0
     assert pinion.bounding_box.extents[2] == pytest.approx(8, abs=1e-3)
     reach = np.hypot(*pinion.vertices[:, :2].T)
-    assert reach.max() == pytest.approx(14, abs=0.02) and reach.min() == pytest.approx(3, abs=0.02)
+    assert reach.max() == pytest.approx(20, abs=0.02) and reach.min() == pytest.approx(3, abs=0.02)
     assert walker.axe() == []
 
 

@@ -63,6 +63,7 @@ TELLING = {
     "sharp edge",
     "sharp point",
     "hinge line",
+    "drawn in",
     "expected mass",
     "runs out",
     "shut in",

@@ -26,6 +26,7 @@ from core.outlines.toothed import (
     span_over,
 )
 from core.project.beginning_fits import begin_fit
+from core.project.edits import Edit, apply_edits
 from core.project.results import Solution
 from core.project.solve import solve
 from core.report import report_on
@@ -171,7 +172,7 @@ def mesh(gap: str, way: str, **fields: str) -> Solution:
 @pytest.mark.parametrize(
     "fields",
     [{}, {"teeth": "9", "mate_teeth": "40"}, {"mates": "rack", "mate_teeth": "8"}],
-    ids=["24:12", "9:40", "rack"],
+    ids=["24:18", "9:40", "rack"],
 )
 def test_the_gap_stays_as_a_tooth_goes_by(fields: dict[str, str], gap: str, way: str) -> None:
     solution = mesh(gap, way, **fields)
@@ -200,26 +201,53 @@ def test_both_turn_about_their_own_axes_and_the_pinion_turns_back() -> None:
     motion = fit.meeting.motion
     turned = carried_along(motion, 15.0) @ np.vstack([pose_at(fit, 15.0), [0, 0, 0, 1]])
     seated = np.vstack([fit.meeting.pose.matrix, [0, 0, 0, 1]])
-    assert turned[:3, 3] == pytest.approx([36, 0, 0])  # its axis stays
+    assert turned[:3, 3] == pytest.approx([42, 0, 0])  # its axis stays
     own = turned[:3, :3] @ seated[:3, :3].T
-    assert math.degrees(math.atan2(own[1, 0], own[0, 0])) == pytest.approx(-30)
+    assert math.degrees(math.atan2(own[1, 0], own[0, 0])) == pytest.approx(-20)
     rack_ = mesh("0.2", "outer", mates="rack")
     fit = rack_.fits["f"]
     moved = carried_along(fit.meeting.motion, 15.0) @ np.vstack([pose_at(fit, 15.0), [0, 0, 0, 1]])
     assert moved[:3, 3] == pytest.approx([24, math.pi * 2, 0])  # one tooth on
 
 
-def test_teeth_that_let_go_are_stopped_for_and_few_carry_a_warning() -> None:
-    def told(**fields: str) -> list[tuple[str, str]]:
-        found = report_on(mesh("0.1", "outer", **fields), remedies=False).findings
-        return [(one.severity, one.message) for one in found if "carry at once" in one.message]
+def carried(solution: Solution, remedies: bool = False):
+    (found,) = [
+        one
+        for one in report_on(solution, remedies=remedies).findings
+        if "carry at once" in one.message
+    ]
+    return found
 
-    (low,) = told(teeth="8", mate_teeth="8")
-    assert low[0] == "stop" and "lets go before the next takes hold" in low[1]
-    (some,) = told(teeth="12", mate_teeth="12")
-    assert some[0] == "warning" and some[1].startswith("1.13 pairs")
-    (even,) = told()
-    assert even == ("good", "1.27 pairs of teeth carry at once")
+
+def test_teeth_that_let_go_are_stopped_for_and_few_carry_a_warning() -> None:
+    low = carried(mesh("0.1", "outer", teeth="8", mate_teeth="8"))
+    assert low.severity == "stop" and low.message.startswith("0.52 pairs")
+    assert low.message.endswith("one lets go before the next takes hold")
+    some = carried(mesh("0.1", "outer", teeth="12", mate_teeth="12"))
+    assert some.severity == "warning" and some.message.startswith("1.13 pairs")
+    even = carried(mesh("0.1", "outer"))
+    assert even.severity == "good" and even.message == (
+        f"{contact_ratio(Teeth(24, 2), Teeth(18, 2)):.2f} pairs of teeth carry at once (ISO 21771)"
+    )
+
+
+@pytest.mark.parametrize(
+    "fields",
+    [
+        {"teeth": "12", "mate_teeth": "12"},
+        {"teeth": "10", "mate_teeth": "30"},
+        {"teeth": "9", "mates": "rack"},
+        {"teeth": "11", "mate_teeth": "14", "angle": "14.5 deg"},
+    ],
+)
+def test_what_is_offered_for_teeth_that_let_go_makes_them_carry(fields: dict[str, str]) -> None:
+    solution = mesh("0.1", "outer", **fields)
+    found = carried(solution, remedies=True)
+    assert found.severity in ("stop", "warning") and found.remedy
+    (cures,) = [told[2] for told in solution.fits["f"].meeting.cautions if len(told) > 2]
+    for field, text, words in cures:
+        after = solve(apply_edits(solution.project, [Edit(f"fits.f.fields.{field}", text)]))
+        assert carried(after).severity == "good", words
 
 
 @pytest.mark.parametrize(("angle", "enough"), [("20 deg", 18), ("14.5 deg", 31)])

@@ -15,7 +15,9 @@ from core.project.demo import demo_document
 from core.project.results import Solution
 from core.project.schema import Use
 from core.project.solve import solve
+from core.project.starters import begun
 from core.proof.edges import edge_angles, sharp_edges, sharp_points
+from core.report import report_on
 from core.solids import Body, TriangleMesh, triangle_mesh
 from tests.core.building import circle, part, rectangle, solved, step
 
@@ -24,7 +26,16 @@ def mesh_of(solid: Manifold) -> TriangleMesh:
     return triangle_mesh(Body(solid))
 
 
-CAUTIONS = ("small part", "sharp edge", "sharp point", "heat", "hinge line", "food", "load")
+CAUTIONS = (
+    "small part",
+    "sharp edge",
+    "sharp point",
+    "heat",
+    "hinge line",
+    "drawn in",
+    "food",
+    "load",
+)
 
 
 def cautions(solution: Solution) -> list[Finding]:
@@ -96,6 +107,24 @@ def test_a_toy_hinge_whose_gap_opens_past_a_finger_is_told() -> None:
     (finding,) = (f for f in used("tackle_case", toy=True) if f.check == "hinge line")
     assert finding.value is not None and finding.value < 12
     assert "qualified person" in finding.message and "EN 71-1" in finding.message
+
+
+@pytest.mark.parametrize("name", ["gear_pair", "paddle_rack"])
+def test_teeth_of_a_toy_that_meet_are_told_to_be_covered(name: str) -> None:
+    made = begun(name)
+    for toy in (True, False):
+        use = made.use.model_copy(update={"toy": toy, "load": True})
+        found = report_on(solve(made.model_copy(update={"use": use})), remedies=False).findings
+        told = [one for one in found if one.check == "drawn in"]
+        assert [one.severity for one in told] == (["warning"] if toy else [])
+        assert all("enclosed" in one.message and "qualified" in one.message for one in told)
+        # and what hangs on it hangs on its teeth
+        (load,) = (one for one in found if one.check == "load")
+        assert "hangs on gears fits" in load.message
+    hinged = begun("hinged_leaves")
+    use = hinged.use.model_copy(update={"toy": True})
+    found = report_on(solve(hinged.model_copy(update={"use": use})), remedies=False).findings
+    assert all(one.check != "drawn in" for one in found)
 
 
 @pytest.mark.parametrize(
