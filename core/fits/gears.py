@@ -241,7 +241,8 @@ def _section(given: FitInput, one: Teeth, other: Teeth) -> SectionView:
             Probe("side", (0.0, 0.0), (-math.sin(lean), math.cos(lean))),
             Probe("headroom", (0.0, 0.0), (-1.0, 0.0)),
         ),
-        (("gear", -2.0 * module, 0.0), (its.mates, 1.9 * module, 0.0)),
+        # in a tooth of the gear, whatever its bore, and behind one of the other
+        (("gear", -0.3 * module, -math.pi / 2 * module), (its.mates, 1.9 * module, 0.0)),
     )
 
 
