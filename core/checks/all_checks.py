@@ -30,6 +30,7 @@ TOLD = (
     "caution",
     "hinge_line",
     "drawn_in",
+    "axes",
     "checklist",
 )
 STAND_ON_CHECKS = ("all_checks", "judge", "trying")

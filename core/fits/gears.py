@@ -221,10 +221,14 @@ def _rolling(frame: Frame, one: Teeth, other: Teeth, straight: bool) -> Motion:
         # along the rack, up the gear's y
         mate = Frame(frame.origin, frame.x_axis, frame.y_axis)
         lead = 2 * math.pi * one.pitch_mm
-        return Motion("mesh", frame, 0.0, step, lead_mm=lead, words=words, mate=mate)
+        return Motion(
+            "mesh", frame, 0.0, step, lead_mm=lead, words=words, mate=mate, lean_deg=one.angle_deg
+        )
     mate = Frame(_point(frame, one.pitch_mm + other.pitch_mm), frame.x_axis, frame.z_axis)
     ratio = -one.count / other.count
-    return Motion("mesh", frame, 0.0, step, words=words, mate=mate, ratio=ratio)
+    return Motion(
+        "mesh", frame, 0.0, step, words=words, mate=mate, ratio=ratio, lean_deg=one.angle_deg
+    )
 
 
 def _section(given: FitInput, one: Teeth, other: Teeth) -> SectionView:

@@ -128,7 +128,8 @@ class Motion:
     ``way``: ``turn`` about the axis' z in degrees, ``slide`` along it in mm, ``screw`` by turns in
     degrees with ``lead_mm`` a turn along it, or ``track`` along ``path``, (turn °, along mm) pairs,
     by the share of its length. ``mesh``: part a turns about the axis in degrees while part b turns
-    about ``mate``'s z, ``ratio`` times as far, or moves along it, ``lead_mm`` a turn.
+    about ``mate``'s z, ``ratio`` times as far, or moves along it, ``lead_mm`` a turn; flanks that
+    lean ``lean_deg`` meet.
     """
 
     way: str
@@ -142,6 +143,7 @@ class Motion:
     asked: float | None = None  # how far it is asked to go, where not all of it must be free
     mate: Frame | None = None
     ratio: float = 0.0
+    lean_deg: float = 0.0
 
 
 @dataclass(frozen=True)

@@ -22,27 +22,55 @@ def assembled_poses(solution: Solution) -> dict[str, Matrix]:
     >>> sorted(assembled_poses(solve(begun("lidded_box"))))
     ['base', 'lid']
     """
-    links: dict[str, list[tuple[str, Matrix]]] = defaultdict(list)
-    for fit in solution.fits.values():
-        if fit.meeting is None:
+    links = _links(solution)
+    found: dict[str, Matrix] = {}
+    for name in solution.parts:
+        if name not in found:
+            _follow(links, name, found)
+    for name, part in solution.parts.items():
+        if part.part.bought and part.part.inside in found:
+            found[name] = found[part.part.inside]
+    return found
+
+
+def held_by_others(solution: Solution, fit: str) -> Matrix | None:
+    """The (3, 4) pose of a fit's second part in its first, as other fits have it; None where none
+    of them joins the two.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> held_by_others(solve(begun("lidded_box")), "slip") is None
+    True
+    """
+    a, b = solution.fits[fit].fit.parts
+    found: dict[str, Matrix] = {}
+    _follow(_links(solution, without=fit), a, found)
+    return found.get(b)
+
+
+Links = dict[str, list[tuple[str, Matrix]]]
+
+
+def _links(solution: Solution, without: str = "") -> Links:
+    """The parts that fits join to each part, and their poses in it."""
+    links: Links = defaultdict(list)
+    for name, fit in solution.fits.items():
+        if fit.meeting is None or name == without:
             continue
         a, b = fit.fit.parts
         pose = fit.meeting.pose.matrix
         links[a].append((b, pose))
         links[b].append((a, inverse(pose)))
-    found: dict[str, Matrix] = {}
-    for name in solution.parts:
-        if name in found:
-            continue
-        found[name] = np.eye(3, 4)
-        waiting = [name]
-        while waiting:
-            here = waiting.pop(0)
-            for other, pose in links[here]:
-                if other not in found:
-                    found[other] = joined(found[here], pose)
-                    waiting.append(other)
-    for name, part in solution.parts.items():
-        if part.part.bought and part.part.inside in found:
-            found[name] = found[part.part.inside]
-    return found
+    return links
+
+
+def _follow(links: Links, name: str, found: dict[str, Matrix]) -> None:
+    """Puts a part where it was drawn, and all that hangs together with it round it."""
+    found[name] = np.eye(3, 4)
+    waiting = [name]
+    while waiting:
+        here = waiting.pop(0)
+        for other, pose in links[here]:
+            if other not in found:
+                found[other] = joined(found[here], pose)
+                waiting.append(other)

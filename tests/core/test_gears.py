@@ -25,6 +25,7 @@ from core.outlines.toothed import (
     rack,
     span_over,
 )
+from core.project.assembly import held_by_others
 from core.project.beginning_fits import begin_fit
 from core.project.edits import Edit, apply_edits
 from core.project.results import Solution
@@ -354,3 +355,64 @@ def test_the_frame_that_holds_them_can_go_by_their_distance() -> None:
     pin = solution.parts["frame"].state.solid().solid.trim_by_plane((0, 0, 1), 5.0)
     low_x, _, _, high_x, _, _ = pin.bounding_box()
     assert (low_x + high_x) / 2 == pytest.approx(22.5, abs=0.01)
+
+
+def framed(apart: str) -> Solution:
+    """Two gears on two pins of a frame that stand so far apart."""
+    gears = fitted("gears", "0.2", "half each", teeth="20", mate_teeth="25")
+    frame = {
+        "name": "frame",
+        "steps": [
+            {"id": "plate", "kind": "extrude", "fields": {"height": "3 mm"},
+             "outline": {"kind": "rectangle", "fields": {"width": "120 mm", "depth": "30 mm"}}},
+        ],
+    }  # fmt: skip
+    pins = [
+        {"name": f"pin_{of}", "kind": "axle", "parts": [of, "frame"], "gap": "0.3", "feel": "free",
+         "fields": {"diameter": "6 mm", "long": "8 mm"},
+         "place_a": {"on": "f.bottom"}, "place_b": {"on": "plate.top", "x": x}}
+        for of, x in (("a", "0 mm"), ("b", apart))
+    ]  # fmt: skip
+    parts = [{"name": "a", "steps": []}, {"name": "b", "steps": []}, frame]
+    mesh_ = {"name": "f", "kind": "gears", "parts": ["a", "b"], "gap": "0.2", "feel": "slide",
+             "gives_way": "half each", "fields": dict(gears.fits[0].fields)}  # fmt: skip
+    return solve(document(*parts, fits=[mesh_, *pins]))
+
+
+@pytest.mark.parametrize(
+    ("apart", "severity", "words"),
+    [
+        ("a.f.apart", "good", "45 mm apart, as the teeth want"),
+        ("45.04 mm", "good", "as the teeth want"),
+        ("45.06 mm", "warning", "the teeth want 45 mm: each flank has 0.221 mm and not 0.2 mm"),
+        ("44.7 mm", "warning", "each flank has 0.097 mm"),
+        ("44.4 mm", "stop", "the teeth jam"),
+    ],
+)
+def test_axes_that_a_frame_holds_are_as_far_apart_as_the_teeth_want(
+    apart: str, severity: str, words: str
+) -> None:
+    solution = framed(apart)
+    assert not solution.errors, [one.one_line() for one in solution.errors]
+    (found,) = [one for one in report_on(solution, remedies=False).findings if one.check == "axes"]
+    assert found.severity == severity and words in found.message
+    # by another library, on the finished solids as the pins hold them: they jam or they do not
+    pose = held_by_others(solution, "f")
+    a, b = (solution.parts[name].state.solid().solid for name in "ab")
+    turns = np.linspace(0, 360 / 25, 60)
+    middle = pose[:, 3]
+    shared = []
+    for turn in turns:
+        there = (
+            b.transform(pose)
+            .translate(tuple(-middle))
+            .rotate((0, 0, turn))
+            .translate(tuple(middle))
+        )
+        shared.append((a ^ there).volume())
+    assert (min(shared) > 0.02) == (severity == "stop")
+
+
+def test_without_a_frame_nothing_is_said_of_axes() -> None:
+    found = report_on(mesh("0.2", "outer"), remedies=False).findings
+    assert all(one.check != "axes" for one in found)
