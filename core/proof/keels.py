@@ -14,7 +14,6 @@ from numpy.typing import NDArray
 
 from core.solids.mesh import lengths
 
-LEVEL = 1 - 1e-9  # of a unit normal's rise: what looks straight up rises from no edge
 BLOCK = 1 << 16  # triangles looked at in one go
 RISES = 0.1  # sideways of a keel; less far its faces lean out as it does, within half a degree
 
@@ -66,8 +65,8 @@ def _rising(
     edge as one number, and its triangle. ``columns`` (3, n) are x, y and z of the corners."""
     own = slice(block.start, block.stop)
     size, down = lengths(crosses[own]), -crosses[own, 2]
-    leans = (down <= math.sin(math.radians(limit_deg)) * size) & (down > -LEVEL * size)
-    chosen = np.flatnonzero(leans)
+    # of two that meet in a keel one looks down, and the other up by less
+    chosen = np.flatnonzero((np.abs(down) <= math.sin(math.radians(limit_deg)) * size) & (size > 0))
     corners, size = triangles[own][chosen], size[chosen]
     out_x, out_y = (crosses[own, axis][chosen] / size for axis in (0, 1))
     x, y, z = (one.take(corners) for one in columns)
