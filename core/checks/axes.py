@@ -13,7 +13,7 @@ from core.fits.registry import Motion
 from core.project.assembly import held_by_others
 from core.project.print_groups import inverse, joined
 
-SLACK_MM = 0.05  # a third of it reaches the flanks, at 20°
+SLACK_MM = 0.05  # a third of it reaches the flanks, at 20°. no source
 SLANT_DEG = 0.5
 
 
@@ -40,8 +40,16 @@ class Axes(JointCheck):
         if held is None:
             return
         there = joined(held, joined(inverse(meeting.pose.matrix), motion.mate.matrix))
-        apart, slant = _between(motion, there)
-        wanted, _ = _between(motion, motion.mate.matrix)
+        apart, slant, along = _between(motion, there)
+        wanted, _, level = _between(motion, motion.mate.matrix)
+        reach, wide = motion.meet_mm
+        if apart - wanted >= reach or abs(along - level) >= wide:
+            words = (
+                f"other fits hold the axes {joint.told(round(apart, 3))} apart and the teeth "
+                f"{joint.told(round(abs(along - level), 3))} past each other: they do not meet"
+            )
+            yield Finding(self.name, "stop", words, apart, wanted, at=motion.mate.origin, fit=name)
+            return
         gap = joint.fit.gap_mm or 0.0
         left = gap + (apart - wanted) * math.sin(math.radians(motion.lean_deg))
         far = abs(apart - wanted) > SLACK_MM
@@ -63,10 +71,11 @@ class Axes(JointCheck):
         yield Finding(self.name, severity, words, apart, wanted, at=at, fit=name)
 
 
-def _between(motion: Motion, other: np.ndarray) -> tuple[float, float]:  # type: ignore[type-arg]
-    """How far the first axis and another, the z of a (3, 4) pose, lie apart, mm, and the angle
-    between them, degrees."""
+def _between(motion: Motion, other: np.ndarray) -> tuple[float, float, float]:  # type: ignore[type-arg]
+    """How far the first axis and another, the z of a (3, 4) pose, lie apart, mm, the angle between
+    them, degrees, and how far along the first one the other begins, mm."""
     way, across = np.array(motion.axis.z_axis), other[:, 2]
     slant = math.degrees(math.acos(min(abs(float(way @ across)), 1.0)))
     off = other[:, 3] - np.array(motion.axis.origin)
-    return float(np.linalg.norm(off - (off @ way) * way)), slant
+    along = float(off @ way)
+    return float(np.linalg.norm(off - along * way)), slant, along

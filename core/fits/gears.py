@@ -164,7 +164,7 @@ class Gears(FitKind):
             _working(given, one, other),
             (),
             _cautions(one, None if straight else other),
-            _rolling(frame, one, other, straight),
+            _rolling(given, one, other),
             apart=Motion("slide", frame, 0.0, its.width_mm + 1.0, words="slid off along its axis"),
             touching=True,
         )
@@ -213,22 +213,19 @@ def _pieces(body: Body) -> int:
     return len(body.solid.decompose())
 
 
-def _rolling(frame: Frame, one: Teeth, other: Teeth, straight: bool) -> Motion:
+def _rolling(given: FitInput, one: Teeth, other: Teeth) -> Motion:
     """The gear turned by one tooth, and what it turns with it."""
-    step = 360 / one.count
-    words = "turned by a tooth"
-    if straight:
+    its, frame = given.read(GearFields), given.frame_a
+    turned = Motion(
+        "mesh", frame, 0.0, 360 / one.count, words="turned by a tooth", lean_deg=its.angle_deg,
+        meet_mm=(2 * HEAD * its.module_mm, its.width_mm),
+    )  # fmt: skip
+    if its.mates == "rack":
         # along the rack, up the gear's y
         mate = Frame(frame.origin, frame.x_axis, frame.y_axis)
-        lead = 2 * math.pi * one.pitch_mm
-        return Motion(
-            "mesh", frame, 0.0, step, lead_mm=lead, words=words, mate=mate, lean_deg=one.angle_deg
-        )
-    mate = Frame(_point(frame, one.pitch_mm + other.pitch_mm), frame.x_axis, frame.z_axis)
-    ratio = -one.count / other.count
-    return Motion(
-        "mesh", frame, 0.0, step, words=words, mate=mate, ratio=ratio, lean_deg=one.angle_deg
-    )
+        return replace(turned, mate=mate, lead_mm=2 * math.pi * one.pitch_mm)
+    mate = Frame(_point(frame, _apart(given)), frame.x_axis, frame.z_axis)
+    return replace(turned, mate=mate, ratio=-one.count / other.count)
 
 
 def _section(given: FitInput, one: Teeth, other: Teeth) -> SectionView:
@@ -263,12 +260,14 @@ def _working(given: FitInput, one: Teeth, other: Teeth) -> tuple[WorkingLine, ..
             WorkingLine("axis to pitch line", f"{2 * one.pitch_mm:.2f} / 2", one.pitch_mm),
         ]
     else:
-        ratio = one.count / other.count
-        between = one.pitch_mm + other.pitch_mm
         found += [
             _pitch("pinion", other),
-            WorkingLine("axis to axis", f"{module:g} × ({one.count} + {other.count}) / 2", between),
-            WorkingLine("pinion turns", f"{one.count} / {other.count}", ratio, ""),
+            WorkingLine(
+                "axis to axis", f"{module:g} × ({one.count} + {other.count}) / 2", _apart(given)
+            ),
+            WorkingLine(
+                "pinion turns", f"{one.count} / {other.count}", one.count / other.count, ""
+            ),
         ]
     found += [
         WorkingLine(

@@ -129,7 +129,8 @@ class Motion:
     degrees with ``lead_mm`` a turn along it, or ``track`` along ``path``, (turn °, along mm) pairs,
     by the share of its length. ``mesh``: part a turns about the axis in degrees while part b turns
     about ``mate``'s z, ``ratio`` times as far, or moves along it, ``lead_mm`` a turn; flanks that
-    lean ``lean_deg`` meet.
+    lean ``lean_deg`` meet, and reach past each other by the first of ``meet_mm``, over the second
+    along the axis.
     """
 
     way: str
@@ -144,6 +145,7 @@ class Motion:
     mate: Frame | None = None
     ratio: float = 0.0
     lean_deg: float = 0.0
+    meet_mm: tuple[float, float] = (0.0, 0.0)
 
 
 @dataclass(frozen=True)

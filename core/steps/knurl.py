@@ -23,6 +23,7 @@ STRAIGHT_MM = 0.05  # by which a shaft may differ along its knurl
 LEAST_RIDGES = 8
 BELOW_MM = 0.05
 LOOKED = 40
+PITCH_MM, DEPTH_MM = 2.0, 0.6  # common practice, no source
 USUAL_MM, CLEAR_MM, SHORT_MM = 10.0, 1.0, 0.5
 # how far grooves lean from the axis, for each pattern. common practice, no source
 SLANTS_DEG = {"straight": (0.0,), "slanted": (30.0,), "diamond": (30.0, -30.0)}
@@ -57,8 +58,8 @@ class Knurl(StepKind):
     is_relief = True
     fields = (
         Field("pattern", "choice", "pattern", "straight", tuple(SLANTS_DEG)),
-        Field("pitch", "length", "from ridge to ridge", "2 mm", above=0),
-        Field("depth", "length", "depth of the grooves", "0.6 mm", above=0),
+        Field("pitch", "length", "from ridge to ridge", f"{PITCH_MM:g} mm", above=0),
+        Field("depth", "length", "depth of the grooves", f"{DEPTH_MM:g} mm", above=0),
         Field("long", "length", "length along the side", f"{USUAL_MM:g} mm", above=0),
         Field("start", "length", "begins below the end by", f"{CLEAR_MM:g} mm", least=0),
     )
@@ -86,11 +87,13 @@ class Knurl(StepKind):
             return {}
         clear = min(CLEAR_MM, tall / 8)
         found = {"long": min(USUAL_MM, tall - 2 * clear), "start": clear}
-        # at least so many ridges, and grooves no deeper than a twelfth of what is left
-        pitch = 2 * math.pi * shaft.radius_mm / (2 * LEAST_RIDGES)
-        if pitch < 2:
-            found |= {"pitch": pitch, "depth": min(0.3 * pitch, found["long"] / 4)}
-        return found
+        # twice as many ridges as there must be, and grooves that do not only run out
+        pitch = min(PITCH_MM, math.pi * shaft.radius_mm / LEAST_RIDGES)
+        depth = min(DEPTH_MM, 0.3 * pitch, found["long"] / 4)
+        usual = {"pitch": PITCH_MM, "depth": DEPTH_MM}
+        return found | {
+            name: mm for name, mm in (("pitch", pitch), ("depth", depth)) if mm < usual[name]
+        }
 
     def build(self, given: StepInput) -> PartState:
         its = given.read(KnurlFields)
@@ -147,7 +150,8 @@ def _alike(body: Body, end: Frame, shaft: Shaft) -> float:
     local = body.solid.transform(end.into)
     deepest = -float(local.bounding_box()[2])
     for share in range(1, LOOKED + 1):
-        here = shaft_about(body, end, -deepest * share / LOOKED + BELOW_MM)
+        # never quite in the planes of its ends
+        here = shaft_about(body, end, -BELOW_MM - (deepest - 2 * BELOW_MM) * share / LOOKED)
         if here is None or abs(here.radius_mm - shaft.radius_mm) > STRAIGHT_MM:
             return deepest * (share - 1) / LOOKED
     return deepest

@@ -134,7 +134,8 @@ def test_a_block_is_no_shaft() -> None:
 
 
 @pytest.mark.parametrize(
-    ("across", "tall"), [("20", "30"), ("20", "5"), ("6", "4"), ("4", "30"), ("90", "2.5")]
+    ("across", "tall"),
+    [("20", "30"), ("20", "5"), ("6", "4"), ("4", "30"), ("90", "2.5"), ("20", "1.2")],
 )
 def test_it_begins_so_that_it_can_be_built(across: str, tall: str) -> None:
     rod = step("rod", "extrude", circle(across), height=tall)
@@ -146,7 +147,7 @@ def test_it_begins_so_that_it_can_be_built(across: str, tall: str) -> None:
             float(across) ** 2 / 4 * math.pi * float(tall)
             - after.parts["p"].state.solid().volume_mm3
         )
-        assert cut > 0.5 and name == "knurl"
+        assert cut > 0.2 and name == "knurl"
 
 
 def test_it_says_how_many_ridges_there_are() -> None:
