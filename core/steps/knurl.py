@@ -90,10 +90,7 @@ class Knurl(StepKind):
         # twice as many ridges as there must be, and grooves that do not only run out
         pitch = min(PITCH_MM, math.pi * shaft.radius_mm / LEAST_RIDGES)
         depth = min(DEPTH_MM, 0.3 * pitch, found["long"] / 4)
-        usual = {"pitch": PITCH_MM, "depth": DEPTH_MM}
-        return found | {
-            name: mm for name, mm in (("pitch", pitch), ("depth", depth)) if mm < usual[name]
-        }
+        return found | {"pitch": pitch, "depth": depth}
 
     def build(self, given: StepInput) -> PartState:
         its = given.read(KnurlFields)

@@ -137,10 +137,12 @@ def test_a_block_is_no_shaft() -> None:
     ("across", "tall"),
     [("20", "30"), ("20", "5"), ("6", "4"), ("4", "30"), ("90", "2.5"), ("20", "1.2")],
 )
-def test_it_begins_so_that_it_can_be_built(across: str, tall: str) -> None:
-    rod = step("rod", "extrude", circle(across), height=tall)
+@pytest.mark.parametrize("units", ["mm", "in"])
+def test_it_begins_so_that_it_can_be_built(across: str, tall: str, units: str) -> None:
+    rod = step("rod", "extrude", circle(f"{across} mm"), height=f"{tall} mm")
     for on in ("", "rod.side"):
-        made, name = begin_step(solve(document(part("p", rod))), "p", "knurl", 0, "", on=on)
+        solution = solve(document(part("p", rod), units=units))
+        made, name = begin_step(solution, "p", "knurl", 0, "", on=on)
         after = solve(made)
         assert not after.errors, [one.one_line() for one in after.errors]
         cut = (
