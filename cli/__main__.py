@@ -235,7 +235,7 @@ def _build(given: argparse.Namespace) -> int:
             (given.out / name).write_bytes(data)
     except OSError as error:
         raise DocumentError(f"{given.out}: {error.strerror or 'cannot be written'}") from None
-    report = report_on(solution, remedies=False)
+    report = report_on(solution)
     if given.json:
         parts = [
             {

@@ -23,7 +23,7 @@ def main(folder: Path) -> None:
     pictures.mkdir(exist_ok=True)
     for name in NAMES:
         solution = solve(begun(name))
-        report = report_on(solution, remedies=False)
+        report = report_on(solution)
         shown = next((fit for fit in reversed(report.fits) if fit.section), None)
         if shown and shown.section:
             picture = section_svg(shown.section, solution.fits[shown.name].meeting)

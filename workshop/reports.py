@@ -116,7 +116,7 @@ def _reported(document: Document, known: frozenset[str]) -> tuple[Report, Meshes
 def _report(document: Document) -> Report:
     """The report, kept while it is among the newest."""
     key = _key_of(document)
-    return _KEPT.get(key, lambda: report_on(solution_of(document), remedies=False))
+    return _KEPT.get(key, lambda: report_on(solution_of(document)))
 
 
 def _key_of(document: Document) -> str:
@@ -348,7 +348,7 @@ def _tried(document: Document) -> list[FindingView]:
 
 def _unproved(solution: Solution) -> Report:
     """A report on what is built and not proved: its solids can be drawn."""
-    report, drawn = report_on(solution, proof=False, remedies=False), sketch_view(solution)
+    report, drawn = report_on(solution, proof=False), sketch_view(solution)
     solids = {part.name: dict(part) for part in drawn.parts}
     parts = [part.model_copy(update=solids.get(part.name, {})) for part in report.parts]
     poses = {fit.name: fit.pose for fit in drawn.fits}
@@ -368,7 +368,7 @@ def unbuilt(document: Document, words: str, remedy: str) -> Report:
         for part in document.parts
     ]
     still = document.model_copy(update={"parts": parts, "fits": []})
-    report = report_on(solve(still), proof=False, remedies=False)
+    report = report_on(solve(still), proof=False)
     why = FindingView(check="build", severity="stop", message=f"{words}; {remedy}", unit="")
     return report.model_copy(update={"findings": [why, *report.findings], "severity": "stop"})
 

@@ -57,7 +57,7 @@ def report_on(
     solution: Solution,
     spacing_mm: float = SPACING_MM,
     proof: bool = True,
-    remedies: bool = True,
+    remedies: bool = False,
 ) -> Report:
     """The report on a solved project.
 
@@ -68,7 +68,7 @@ def report_on(
 
     >>> from core.project.solve import solve
     >>> from core.project.starters import begun
-    >>> report = report_on(solve(begun("lidded_box")), remedies=False)
+    >>> report = report_on(solve(begun("lidded_box")))
     >>> report.severity in ("good", "note"), [part.closed for part in report.parts]
     (True, [True, True])
     """

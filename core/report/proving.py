@@ -34,7 +34,7 @@ def proved(solution: Solution, proof: bool = True) -> Told:
     Returns:
         Plain data without NaN or infinity; lengths in mm, areas in mm², volumes in mm³.
     """
-    report = report_on(solution, proof=proof)
+    report = report_on(solution, proof=proof, remedies=proof)
     measured, joints = measure_all(solution) if proof else ({}, {})
     parts = [
         _part(view, solution.parts[view.name], measured.get(view.name), solution)

@@ -142,14 +142,14 @@ def test_a_remedy_is_offered_only_where_it_cures(own_check: dict, text: str, off
     """800 mm² times the height: one millimetre is under the limit; others change nothing, hardly
     anything, or cannot be built."""
     own_check["remedy"] = Remedy("thinner", (Edit("parts.p.steps.b.fields.height", text),))
-    (one,) = found(report_on(solved(plate())), "made up")
+    (one,) = found(report_on(solved(plate()), remedies=True), "made up")
     assert (one.remedy is not None) is offered
 
 
 def test_a_remedy_that_brings_a_stop_is_not_offered(own_check: dict) -> None:
     """Thinner cures it, and leaves a wall of under a line."""
     own_check["remedy"] = Remedy("thinner", (Edit("parts.p.steps.b.fields.height", "0.3"),))
-    (one,) = found(report_on(solved(plate())), "made up")
+    (one,) = found(report_on(solved(plate()), remedies=True), "made up")
     assert one.remedy is None
 
 
@@ -157,7 +157,7 @@ def test_what_is_offered_cures_when_it_is_taken() -> None:
     cup = part("cup", step("body", "extrude", circle("40"), height="30"),
                step("hollow", "shell", wall="0.6", floor="2"))  # fmt: skip
     project = document(cup)
-    (wall,) = found(report_on(solve(project)), "wall")
+    (wall,) = found(report_on(solve(project), remedies=True), "wall")
     assert wall.remedy is not None
     after = apply_edits(project, [Edit(e.path, e.text) for e in wall.remedy.edits])
     assert found(report_on(solve(after)), "wall")[0].severity == "good"
@@ -170,7 +170,7 @@ def test_under_a_bridge_nothing_is_chamfered() -> None:
         step("f", "fillet", size="2", where="bottom rim"),
         step("w", "extrude", rectangle("30", "40"), mode="cut", height="12"),
     )
-    (bridge,) = found(report_on(solved(gate)), "bridge")
+    (bridge,) = found(report_on(solved(gate), remedies=True), "bridge")
     assert bridge.severity == "warning" and bridge.remedy is not None
     assert bridge.remedy.label == "stand it on its top"
 

@@ -25,7 +25,7 @@ def box(name: str, wide: str = "76", deep: str = "46", tall: str = "17"):
 def to_look_at(project) -> list[str]:
     solution = solve(project)
     assert not solution.errors, [one.one_line() for one in solution.errors]
-    found = report_on(solution, remedies=False).findings
+    found = report_on(solution).findings
     return [one.message for one in found if one.severity in ("stop", "warning")]
 
 
@@ -189,7 +189,7 @@ def begun_on(kind: str, body: str, units: str = "mm"):
 def stops(project) -> list[str]:
     solution = solve(project)
     assert not solution.errors, [one.one_line() for one in solution.errors]
-    found = report_on(solution, remedies=False).findings
+    found = report_on(solution).findings
     return [one.message for one in found if one.severity == "stop"]
 
 

@@ -396,7 +396,7 @@ def test_axes_that_a_frame_holds_are_as_far_apart_as_the_teeth_want(
 ) -> None:
     solution = framed(apart)
     assert not solution.errors, [one.one_line() for one in solution.errors]
-    (found,) = [one for one in report_on(solution, remedies=False).findings if one.check == "axes"]
+    (found,) = [one for one in report_on(solution).findings if one.check == "axes"]
     assert found.severity == severity and words in found.message
     # by another library, on the finished solids as the pins hold them: they jam or they do not
     pose = held_by_others(solution, "f")
@@ -425,11 +425,11 @@ def test_teeth_that_do_not_reach_each_other_are_stopped_for(
 ) -> None:
     solution = framed(apart, play=play)
     assert not solution.errors
-    (found,) = [one for one in report_on(solution, remedies=False).findings if one.check == "axes"]
+    (found,) = [one for one in report_on(solution).findings if one.check == "axes"]
     assert found.severity == severity
     assert ("they do not meet" in found.message) == (severity == "stop")
 
 
 def test_without_a_frame_nothing_is_said_of_axes() -> None:
-    found = report_on(mesh("0.2", "outer"), remedies=False).findings
+    found = report_on(mesh("0.2", "outer")).findings
     assert all(one.check != "axes" for one in found)

@@ -196,14 +196,14 @@ def test_a_report_is_the_same_with_a_helper_and_without(
     monkeypatch.setattr(measuring, "LONG_S", 0.0)  # all that can be is measured in shares
     solution = solve(demo_document(name))  # solved once: twice it differs in its last digits
     MEASURED.clear()
-    alone = report_on(solution, remedies=False)
+    alone = report_on(solution)
     forks: list[int] = []
     forked = os.fork
     monkeypatch.setattr(os, "fork", lambda: (forks.append(1), forked())[1])
     help_when(lambda: True)
     try:
         MEASURED.clear()
-        both = report_on(solution, remedies=False)
+        both = report_on(solution)
     finally:
         help_when(lambda: False)
     assert forks

@@ -658,7 +658,7 @@ def test_the_ring_of_a_hole_is_no_pin() -> None:
 def offered(solution: Solution, check: str) -> list[str]:
     return [
         one.remedy.label
-        for one in report_on(solution).findings
+        for one in report_on(solution, remedies=True).findings
         if one.check == check and one.remedy
     ]
 

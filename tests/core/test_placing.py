@@ -287,7 +287,7 @@ def test_what_fills_a_face_is_told_no_distance_across_it() -> None:
         ({"on": "drum.side", "y": "3"}, {"on", "y", "turn"}),
     ):
         solution = solved(part("p", drum, hole, step("f", "fill", on=place)))
-        report = report_on(solution, remedies=False)
+        report = report_on(solution)
         fill, drilled = report.parts[0].steps[2], report.parts[0].steps[1]
         shown = {field.path.rpartition(".")[2] for field in fill.fields if ".place." in field.path}
         assert shown == told and not fill.held

@@ -22,7 +22,7 @@ def test_a_thin_wall_is_found_placed_and_cured_by_its_remedy() -> None:
              step("hollow", "shell", wall="wall", floor="2")),
         measures=[{"name": "wall", "expression": "0.6"}],
     )  # fmt: skip
-    report = report_on(solve(project))
+    report = report_on(solve(project), remedies=True)
     (wall,) = found(report, "wall")
     assert wall.severity == "warning" and wall.value == pytest.approx(0.6, abs=0.02)
     assert wall.at is not None and 19.3 < (wall.at[0] ** 2 + wall.at[1] ** 2) ** 0.5 < 20.1
@@ -39,7 +39,9 @@ def test_a_wall_under_one_line_will_not_print() -> None:
 
 def test_a_rounded_foot_overhangs_and_a_chamfer_cures_it() -> None:
     project = demo_document("hook_tin")
-    (hanging,) = [f for f in found(report_on(solve(project)), "overhang") if f.part == "pot"]
+    (hanging,) = [
+        f for f in found(report_on(solve(project), remedies=True), "overhang") if f.part == "pot"
+    ]
     assert hanging.severity == "warning"
     edits = [Edit(edit.path, edit.text) for edit in hanging.remedy.edits]
     after = report_on(solve(apply_edits(project, edits)))
@@ -74,7 +76,9 @@ def test_a_number_typed_twice_is_offered_as_a_measure() -> None:
         part("a", step("body", "extrude", rectangle("33", "20"), height="7"),
              step("on", "extrude", circle("7"), on="body.top", height="5")),
     )  # fmt: skip
-    (twice,) = [f for f in found(report_on(solve(project)), "typed twice") if f.value == 7]
+    (twice,) = [
+        f for f in found(report_on(solve(project), remedies=True), "typed twice") if f.value == 7
+    ]
     edits = [Edit(edit.path, edit.text) for edit in twice.remedy.edits]
     after = apply_edits(project, edits)
     assert [m.name for m in after.measures] == ["height"]
@@ -170,7 +174,7 @@ def test_what_a_vessel_holds_is_told_in_the_projects_unit() -> None:
             body = step("body", "extrude", rectangle("29 mm", "19 mm"), height=height)
             hollow = step("hollow", "shell", wall="3 mm", floor="2 mm")
             made = solve(document(part("cup", body, hollow), units=units))
-            reports.append(report_on(made, remedies=False))
+            reports.append(report_on(made))
         found = consequences(*reports)
         return next([one.before, one.after] for one in found if one.label.endswith("holds"))
 

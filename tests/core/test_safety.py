@@ -114,7 +114,7 @@ def test_teeth_of_a_toy_that_meet_are_told_to_be_covered(name: str) -> None:
     made = begun(name)
     for toy in (True, False):
         use = made.use.model_copy(update={"toy": toy, "load": True})
-        found = report_on(solve(made.model_copy(update={"use": use})), remedies=False).findings
+        found = report_on(solve(made.model_copy(update={"use": use}))).findings
         told = [one for one in found if one.check == "drawn in"]
         assert [one.severity for one in told] == (["warning"] if toy else [])
         assert all("enclosed" in one.message and "qualified" in one.message for one in told)
@@ -123,7 +123,7 @@ def test_teeth_of_a_toy_that_meet_are_told_to_be_covered(name: str) -> None:
         assert "hangs on gears fits" in load.message
     hinged = begun("hinged_leaves")
     use = hinged.use.model_copy(update={"toy": True})
-    found = report_on(solve(hinged.model_copy(update={"use": use})), remedies=False).findings
+    found = report_on(solve(hinged.model_copy(update={"use": use}))).findings
     assert all(one.check != "drawn in" for one in found)
 
 

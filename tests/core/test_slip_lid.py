@@ -127,7 +127,7 @@ def test_a_base_without_a_mouth_is_told_what_to_do() -> None:
 
 def test_zero_gap_is_built_and_its_outcome_said_plainly() -> None:
     parts, more = tin(circle("44"), "lip", fit={"gap": "0"})
-    report = report_on(solved(*parts, **more))
+    report = report_on(solved(*parts, **more), remedies=True)
     feel = next(f for f in report.findings if f.check == "feel")
     assert feel.severity == "warning" and "no gap at all" in feel.message
     assert feel.remedy.edits[0].path == "fits.slip.gap"

@@ -61,7 +61,7 @@ def test_the_floor_of_a_hole_is_a_wall_however_small(wide: int, across: float, l
             ),
         )
     )  # fmt: skip
-    (wall,) = [one for one in report_on(solution, remedies=False).findings if one.check == "wall"]
+    (wall,) = [one for one in report_on(solution).findings if one.check == "wall"]
     assert wall.severity == ("stop" if left < 0.45 else "warning")
     assert wall.value == pytest.approx(left, abs=2e-3)
 
@@ -94,7 +94,7 @@ def test_pins_too_near_each_other_are_told(gap: str, told: int, one: str, two: s
             step("two", "extrude", circle(two), on={"on": "plate.top", "x": beside}, height="5"),
         )
     )
-    found = [one for one in report_on(solution, remedies=False).findings if one.check == "slot"]
+    found = [one for one in report_on(solution).findings if one.check == "slot"]
     assert len(found) == told
     assert all(one.value == pytest.approx(float(gap), abs=0.015) for one in found)
 
@@ -122,7 +122,7 @@ def test_two_steps_too_near_each_other_are_both_named() -> None:
             },
         )
     )
-    (wall,) = [one for one in report_on(solution, remedies=False).findings if one.check == "wall"]
+    (wall,) = [one for one in report_on(solution).findings if one.check == "wall"]
     assert "between side of" in wall.message and "side of Drain" in wall.message
     assert "side of hole" in wall.message and "hole_2" not in wall.message
     # the place is where it is thinnest, and the way across as long
