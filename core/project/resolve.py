@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, field
+from functools import lru_cache
 
 from core.errors import CoreError, ExpressionError
 from core.measures import Quantity, evaluate, parse, substituted
@@ -77,26 +78,46 @@ def work_out(
     1.2
     """
     known = names.within(part) if part else names.known
-    scope = {**known, **extra} if extra else known
     try:
-        node = parse(text)
-        for name in sorted(references(node)):
-            if name not in scope:
-                why = names.why_missing(name, part)
-                if why:
-                    raise ExpressionError(
-                        f"'{name}' has no value: {why}", position=max(text.find(name), 0)
-                    )
-        value = resolve(text, kind, scope, names.unit)
-        quantity = Quantity(value, _DIMENSION[kind])
-        formula = substituted(node, scope, names.unit)
-        shown = quantity_text(quantity, names.unit)
-        return Typed(path, text, kind, value, shown, formula)
+        values = [extra.get(name) or known.get(name) for name in _named(text)]
+        if None in values:
+            _told_missing(text, kind, names, part, {**known, **extra})
+        return Typed(path, text, kind, *_worked(text, kind, names.unit, *values))
     except ExpressionError as error:
         if error.remedy is None and "called" in error.message:
             wanted = error.message.split("'")[1]
-            error.remedy = nearest(wanted, scope)
+            error.remedy = nearest(wanted, {**known, **extra})
         return Typed(path, text, kind, error=error.at(path))
+
+
+def _told_missing(
+    text: str, kind: Kind, names: Names, part: str, scope: dict[str, Quantity]
+) -> None:
+    """Raises ExpressionError for the first name that has no value: why it has none, or what there
+    is instead."""
+    for name in _named(text):
+        why = None if name in scope else names.why_missing(name, part)
+        if why:
+            told = f"'{name}' has no value: {why}"
+            raise ExpressionError(told, position=max(text.find(name), 0))
+    resolve(text, kind, scope, names.unit)
+
+
+@lru_cache(8192)
+def _named(text: str) -> tuple[str, ...]:
+    """The names an expression refers to, in the order of the alphabet."""
+    return tuple(sorted(references(parse(text))))
+
+
+@lru_cache(8192)
+def _worked(
+    text: str, kind: Kind, unit: LengthUnit, *values: Quantity | None
+) -> tuple[float, str, str]:
+    """The value of an expression whose names have these values, as it is shown, and its working."""
+    pairs = zip(_named(text), values, strict=True)
+    scope = {name: value for name, value in pairs if value is not None}
+    quantity = Quantity(resolve(text, kind, scope, unit), _DIMENSION[kind])
+    return quantity.value, quantity_text(quantity, unit), substituted(parse(text), scope, unit)
 
 
 _WORD = re.compile(r"[^\W\d]\w*(?:\.[^\W\d]\w*)*")

@@ -8,10 +8,11 @@ from collections.abc import Sequence
 import numpy as np
 
 from core.errors import BuildError
+from core.outlines.facet_fineness import PRINT_MM, chord_error_mm
 from core.solids.edge_sections import Faces, Finish, Points, Shape, touching_at, unit
 from core.solids.edges import Chain
 
-ON_FACE_MM = 0.02  # how far off its face a tangent point may lie: facets of round faces
+ON_FACE = 4.0  # chord errors: how far off its face a tangent point may lie, by its facets
 OFF_ROUND = 0.1  # of a leg: how much shorter its straight way may be over a round face
 LARGEST_TRIES = 14
 
@@ -30,7 +31,8 @@ def must_fit(faces: Faces, finish: Finish, wanted: Sequence[Finish], shape: Shap
     if fits(faces, finish, wanted, shape):
         return
     low, high = 0.0, finish.size
-    for _ in range(LARGEST_TRIES):
+    # of a sketch nobody reads what would fit
+    for _ in range(LARGEST_TRIES if chord_error_mm() == PRINT_MM else 0):
         middle = (low + high) / 2
         sized = [w.sized(middle) if w.size == finish.size else w for w in wanted]
         if fits(faces, finish.sized(middle), sized, shape):
@@ -49,13 +51,14 @@ def fits(faces: Faces, finish: Finish, wanted: Sequence[Finish], shape: Shape) -
     after = np.roll(chain.points, -1, axis=0)[: len(points)]
     along = unit(after - chain.points[: len(points)])
     touch = touching_at(faces, finish, shape, (points, left, right, along))
+    near = ON_FACE * chord_error_mm()
     for touching, own, face, leg in zip(
         (touch.left, touch.right), chain.faces, faces.of(chain), finish.legs, strict=True
     ):
-        if float(face.off(touching).max()) > ON_FACE_MM:
+        if float(face.off(touching).max()) > near:
             return False
         away = np.linalg.norm(touching - touch.centre, axis=1)
-        if float(np.abs(away - leg).max()) > ON_FACE_MM + (0.0 if face.flat else OFF_ROUND * leg):
+        if float(np.abs(away - leg).max()) > near + (0.0 if face.flat else OFF_ROUND * leg):
             return False
         for other in wanted:
             if other.chain is chain or not (own & (other.chain.faces[0] | other.chain.faces[1])):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import pytest
 
+from core.project.demo import demo_document
 from core.project.edits import Edit, apply_edits
 from core.project.solve import sketch, solve
 from core.project.starters import begun
@@ -51,3 +52,16 @@ def test_a_sketch_is_as_large_as_what_follows() -> None:
 def test_a_part_of_nothing_is_not_drawn() -> None:
     none = part("p", step("body", "extrude", circle("0"), height="8"))
     assert sketch_view(sketch(document(none))).parts == []
+
+
+@pytest.mark.parametrize(("size", "done"), [("1.2", True), ("1.5", True), ("40", False)])
+def test_an_edge_is_rounded_in_the_sketch_where_it_is_in_the_print(size: str, done: bool) -> None:
+    """However coarse the facets of the round faces beside it are: else what is rounded would be
+    gone for a moment at every change."""
+    path = "parts.shackle.steps.soft"
+    edited = apply_edits(demo_document("shackle"), [Edit(f"{path}.fields.size", size)])
+    coarse, fine = sketch(edited), solve(edited)
+    for solution in (coarse, fine):
+        assert any(one.where == path for one in solution.errors) is not done
+    volumes = [one.parts["shackle"].state.solid().volume_mm3 for one in (coarse, fine)]
+    assert volumes[0] == pytest.approx(volumes[1], rel=0.02)
