@@ -129,6 +129,7 @@ def quantity_of(typed: Typed) -> Quantity:
     return Quantity(typed.value, _DIMENSION[typed.kind])
 
 
+@lru_cache(8192)
 def names_in(text: str) -> frozenset[str]:
     """The names an expression refers to; of other text, every word that could be a name.
 
