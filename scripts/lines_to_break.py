@@ -193,6 +193,13 @@ BREAKS: list[Break] = [
         ),
     ),
     *_of(
+        "core/checks/loops.py",
+        ("tests/core/test_held_twice.py",),
+        ('if motion.way == "slide" and kind.turns(self.fit.words)', "if False"),
+        ("pose if self.forward else np.linalg.inv(pose)", "pose"),
+        ("start[free] = quarters", ""),
+    ),
+    *_of(
         "core/proof/engagement.py",
         (GOOD,),
         (

@@ -20,5 +20,7 @@ Map
     vessel        does a hollow hold to its rim
     meeting       how the two parts of a fit meet
     equal, typed_twice, doubtful, undecided, keep_out, checklist    what makers overlook
-    small_part, sharp, hinge_line, caution    what can hurt someone
+    axes, held_twice    do fits that hold the same parts want them in one place
+    loops         how far apart what several fits hold comes to stand, moved as they let it
+    small_part, sharp, hinge_line, caution, drawn_in    what can hurt someone
 """

@@ -31,6 +31,7 @@ TOLD = (
     "hinge_line",
     "drawn_in",
     "axes",
+    "held_twice",
     "checklist",
 )
 STAND_ON_CHECKS = ("all_checks", "judge", "trying")

@@ -87,8 +87,8 @@ class Plug(FitKind):
         deep = of_the_size(a.thick_mm - floor, usual=12.0, step=0.1)
         return {"across": across, "depth": deep, "lead_in": min(lead, deep)}
 
-    def doubled(self, words: Mapping[str, str]) -> str:
-        return "on the diameter" if words["form"] == "round" else super().doubled(words)
+    def turns(self, words: Mapping[str, str]) -> bool:
+        return words["form"] == "round"
 
     def sentence(self, words: Mapping[str, str]) -> str:
         return "A {form} plug {across} across, {depth} deep, headroom {headroom}, lead-in {lead_in}"

@@ -324,7 +324,11 @@ class FitKind(ABC):
 
     def doubled(self, words: Mapping[str, str]) -> str:
         """What twice the gap is."""
-        return "on the diameter" if self.is_round else "over both sides"
+        return "on the diameter" if self.turns(words) else "over both sides"
+
+    def turns(self, words: Mapping[str, str]) -> bool:
+        """Whether the gap lies all round an axis, so that nothing keeps one part from turning."""
+        return self.is_round
 
     def names(self, a: PartState, words: Mapping[str, str]) -> dict[str, Quantity]:
         """Names its fields may use besides the project's: sizes of part a it goes by."""
