@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from itertools import product
 
 import numpy as np
@@ -11,6 +11,8 @@ from core.checks.check import Joint, JointCheck, Limit, register
 from core.checks.finding import Finding, Severity
 from core.checks.finished import mesh_of
 from core.checks.loops import Link, held_before, off_by
+from core.fits import FITS
+from core.project.results import FitResult
 
 SLACK_MM = 0.05  # half the narrowest gap that is common: no source
 
@@ -46,23 +48,27 @@ class HeldTwice(JointCheck):
         off = round(off_by(links, Link(fit, True), box, SLACK_MM / 10), 4)
         room = (fit.gap_mm or 0.0) + sum(link.fit.gap_mm or 0.0 for link in links)
         severity: Severity = "good" if off <= SLACK_MM else "warning" if off <= room else "stop"
-        named = [f"'{link.fit.fit.name}'" for link in links]
-        holds = (
-            f"{', '.join(named[:-1])} and {named[-1]} hold" if named[1:] else f"{named[0]} holds"
-        )
         part = joint.label("b")
         if severity == "good":
-            words = f"{holds} {part} where '{fit.fit.name}' wants it"
+            words = f"{_holding(fit, links)} {part} where this fit wants it"
         else:
+            take = "take that up" if severity == "warning" else "can take up"
+            more = "" if severity == "warning" else "more than "
             words = (
-                f"{holds} {part} {joint.told(round(off, 3))} from where '{fit.fit.name}' wants it: "
-                + (
-                    f"their gaps, {joint.told(round(room, 3))} together, take it up"
-                    if severity == "warning"
-                    else f"more than their gaps, {joint.told(round(room, 3))} together, take up"
-                )
+                f"{_holding(fit, links)} {part} {joint.told(round(off, 3))} from where this fit "
+                f"wants it: {more}their gaps, {joint.told(round(room, 3))} together, {take}"
             )
         yield Finding(
             self.name, severity, words, off, SLACK_MM, at=meeting.section.frame.origin,
             fit=fit.fit.name,
         )  # fmt: skip
+
+
+def _holding(own: FitResult, links: Sequence[Link]) -> str:
+    """Who holds the part, in words."""
+    if len(links) > 1:
+        return "other fits hold"
+    this, other = (
+        (one.fit.label or FITS[one.fit.kind].title).lower() for one in (own, links[0].fit)
+    )
+    return f"another {other} holds" if this == other else f"the {other} holds"
