@@ -60,6 +60,8 @@ class Finding:
 
     def untried(self) -> Finding:
         """The same with nothing offered: what is not tried is not offered."""
+        if self.remedy is None and not self.others and self.cures is None:
+            return self
         return replace(self, remedy=None, others=(), cures=None)
 
 

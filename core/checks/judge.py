@@ -92,12 +92,13 @@ def _joints(solution: Solution, fits: Joints) -> Iterator[Joint]:
 def _of_piece(check: PieceCheck, piece: Piece) -> list[Finding]:
     part = piece.name if piece.result else ""
     found = _asked(check, partial(check.look, piece))
-    return [replace(finding, part=part) for finding in found]
+    return [one if one.part == part else replace(one, part=part) for one in found]
 
 
 def _of_joint(check: JointCheck, joint: Joint) -> list[Finding]:
     found = _asked(check, partial(check.look, joint))
-    return [replace(finding, fit=joint.fit.fit.name) for finding in found]
+    name = joint.fit.fit.name
+    return [one if one.fit == name else replace(one, fit=name) for one in found]
 
 
 def _asked(check: Check, look: Callable[[], Iterable[Finding]]) -> list[Finding]:

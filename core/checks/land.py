@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from functools import partial
 
 import numpy as np
 from numpy.typing import NDArray
@@ -10,8 +11,9 @@ from numpy.typing import NDArray
 from core.checks.check import Limit, Piece, PieceCheck, register
 from core.checks.finding import Finding
 from core.checks.finished import mesh_of
+from core.project.cache import MEASURED, content_key
 from core.project.results import StepResult
-from core.proof.gaps import FaceTree, corner_gap
+from core.proof.gaps import FaceTree, Gap, corner_gap
 from core.solids import TriangleMesh
 from core.steps import STEPS, PartState
 
@@ -60,6 +62,12 @@ def _of_step(mesh: TriangleMesh, step: str) -> NDArray[np.bool_]:
     return np.array([owner == step for owner, _ in mesh.faces], dtype=bool)[mesh.face_index]
 
 
+def _gap(mesh: TriangleMesh, finished: str, recess: str) -> Gap | None:
+    """How near what a step finished comes to a recess; None where either is gone."""
+    one, other = (mesh.corners[_of_step(mesh, step)] for step in (finished, recess))
+    return corner_gap(FaceTree(one), FaceTree(other)) if len(one) and len(other) else None
+
+
 def _near(name: str, piece: Piece, done: StepResult, before: PartState) -> Iterable[Finding]:
     """Holes and pockets that the finished edge comes nearer to than one line."""
     told = " ".join(done.words.values())
@@ -71,16 +79,10 @@ def _near(name: str, piece: Piece, done: StepResult, before: PartState) -> Itera
     if not recesses:
         return
     now = mesh_of(done.state)
-    own = now.corners[_of_step(now, done.step.id)]
-    if not len(own):
-        return
-    finished = FaceTree(own)
     for step in recesses:
-        other = now.corners[_of_step(now, step)]
-        if not len(other):
-            continue
-        gap = corner_gap(finished, FaceTree(other))
-        if gap.distance_mm < piece.process.line_mm:
+        key = content_key("land", done.state.key, done.step.id, step)
+        gap = MEASURED.get(key, partial(_gap, now, done.step.id, step))
+        if gap is not None and gap.distance_mm < piece.process.line_mm:
             left = piece.told(round(gap.distance_mm, 2))
             words = (
                 f"{done.step.id} comes within {left} of {step}: a knife edge is left, under one"

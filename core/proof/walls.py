@@ -8,6 +8,7 @@ ray that leaves through the flank of a sharp edge is no wall. Rays run on Embree
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 from typing import NamedTuple
 
 import numpy as np
@@ -39,7 +40,7 @@ class Walls:
     thickness_mm: NDArray[np.float64]
     even: int
 
-    @property
+    @cached_property
     def thinnest(self) -> tuple[float, int] | None:
         """The least thickness in mm and the sample it was found at; None without walls."""
         if not np.isfinite(self.thickness_mm).any():

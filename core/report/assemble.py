@@ -122,14 +122,18 @@ def tried(solution: Solution) -> list[FindingView]:
 def accepted(solution: Solution, found: Sequence[Finding]) -> list[Finding]:
     """Findings worded in the project's unit, each with the reason it is left as it is."""
     unit = solution.project.units
-    told = [
-        replace(
-            one,
-            message=in_unit(one.message, unit),
-            remedy=one.remedy and replace(one.remedy, label=in_unit(one.remedy.label, unit)),
-        )
-        for one in found
-    ]
+    told = (
+        list(found)
+        if unit == "mm"
+        else [
+            replace(
+                one,
+                message=in_unit(one.message, unit),
+                remedy=one.remedy and replace(one.remedy, label=in_unit(one.remedy.label, unit)),
+            )
+            for one in found
+        ]
+    )
     return with_acceptance(told, solution.project.accepted)
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import cached_property
 
 import numpy as np
 from manifold3d import Manifold
@@ -51,7 +52,7 @@ class Body:
         """Whether nothing is left of it; the kernel works it out now."""
         return bool(self.solid.is_empty())
 
-    @property
+    @cached_property
     def bounds(self) -> tuple[float, float, float, float, float, float]:
         """(min x, y, z, max x, y, z) in mm."""
         low_high = self.solid.bounding_box()

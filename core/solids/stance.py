@@ -28,8 +28,16 @@ def stance_matrix(body: Body, facing: Facing) -> NDArray[np.float64]:
     [[1.0, 0.0, 0.0, -5.0], [0.0, 1.0, 0.0, -10.0], [0.0, 0.0, 1.0, -0.0]]
     """
     turn = turn_of(facing)
-    x0, y0, z0, x1, y1, _ = body.moved(np.column_stack([turn, np.zeros(3)])).bounds
+    if (np.abs(turn).max(axis=1) == 1.0).all():  # a quarter turn turns its box with it
+        x0, y0, z0, x1, y1, _ = _turned_box(body, turn)
+    else:
+        x0, y0, z0, x1, y1, _ = body.moved(np.column_stack([turn, np.zeros(3)])).bounds
     return np.column_stack([turn, [-(x0 + x1) / 2, -(y0 + y1) / 2, -z0]])
+
+
+def _turned_box(body: Body, turn: NDArray[np.float64]) -> list[float]:
+    corners = np.array(body.bounds).reshape(2, 3) @ turn.T
+    return [*corners.min(axis=0).tolist(), *corners.max(axis=0).tolist()]
 
 
 def up_of(facing: Facing) -> tuple[float, float, float]:
