@@ -40,6 +40,7 @@ describe("what answers", () => {
     ["perforaton", "hole field"], // a letter forgotten
     ["perfroation", "hole field"], // two changed places
     ["hinges", "hinge"],
+    ["a hinge with its pin", "hinge"],
   ])("to %j first is %s", (typed, first) => expect(found(typed)[0]).toBe(first));
 
   it("what is called so comes before what is known by that word, and what is one's own after", () => {
@@ -47,8 +48,22 @@ describe("what answers", () => {
     expect(holes.map((one) => one.group)).toEqual(["step", "part", "step"]);
     expect(holes[2]!.title).toBe("hole field");
   });
+  it("what may be begun comes before a face that bears the word twice", () => {
+    const both = new Search([
+      entry("plug end of plug", [], "place"),
+      entry("plug in socket", [["knob"]], "fit"),
+    ]);
+    expect(both.of("plug").map((one) => one.title)).toEqual(["plug in socket", "plug end of plug"]);
+    expect(both.of("plug end")[0]!.title).toBe("plug end of plug");
+  });
   it("a short word is not guessed at", () => expect(found("dosc")).toEqual([]));
   it("all that is typed must answer", () => expect(found("hole hinge")).toEqual([]));
+  it("words that join others are passed over where nothing answers", () => {
+    expect(found("the drill of a hole")).toEqual(["hole"]);
+    expect(found("grid of holes")).toEqual(["hole field"]);
+    expect(found("and the")).toEqual([]);
+    expect(found("a hole and a hinge")).toEqual([]);
+  });
   it("the word it is best known by counts more than others", () => {
     const two = new Search([entry("a", [["cap", "lid"]]), entry("b", [["lid", "cap"]])]);
     expect(two.of("lid").map((one) => one.title)).toEqual(["b", "a"]);

@@ -6,6 +6,10 @@ import MiniSearch from "minisearch";
 import type { Entry } from "./entries";
 
 const SHORTEST_FORGIVEN = 5;
+/** Words that join others: where nothing answers to all that is typed they are passed over. */
+const JOINING = new Set(
+  "a an and at by for from in into is its my of on or the to with".split(" "),
+);
 const wordsOf = (text: string) =>
   text
     .toLowerCase()
@@ -18,6 +22,9 @@ const NAMED = 2000;
 const EXACT = 1000;
 const TITLED = 900;
 const NEARLY = 500;
+/** What is there already comes after what is not, where both go by a word of their names. */
+const THERE: Entry["group"][] = ["place", "page"];
+const THERE_LESS = 4;
 const OWN: Entry["group"][] = ["part", "place", "measure", "page", "act"];
 
 const forgiving = (wrong: number) => (word: string) =>
@@ -67,13 +74,19 @@ export class Search {
     for (const one of found) {
       const id: number = one.id;
       const meant = this.#placeOf(id, [...one.terms].sort().join(" "));
-      scores.set(id, meant < 0 ? one.score : NEARLY - meant);
+      const there = THERE.includes(this.#entries[id]!.group);
+      scores.set(id, meant < 0 ? (there ? one.score / THERE_LESS : one.score) : NEARLY - meant);
     }
     this.#entries.forEach((entry, id) => {
       const at = this.#placeOf(id, wanted);
       if (at >= 0) scores.set(id, EXACT - at);
       if (this.#titles[id] === wanted) scores.set(id, OWN.includes(entry.group) ? TITLED : NAMED);
     });
+    if (!scores.size) {
+      const words = wordsOf(typed);
+      const telling = words.filter((word) => !JOINING.has(word));
+      return telling.length && telling.length < words.length ? this.of(telling.join(" ")) : [];
+    }
     // equals stand in the order of the catalogue
     return [...scores].sort((a, b) => b[1] - a[1] || a[0] - b[0]).map(([id]) => this.#entries[id]!);
   }
