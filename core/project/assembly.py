@@ -43,8 +43,23 @@ def held_by_others(solution: Solution, fit: str) -> Matrix | None:
     True
     """
     a, b = solution.fits[fit].fit.parts
+    return _between(_links(solution, without=fit), a, b)
+
+
+def held_in(solution: Solution, a: str, b: str) -> Matrix | None:
+    """The (3, 4) pose of a part in another, as fits have it; None where none joins the two.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> held_in(solve(begun("lidded_box")), "base", "lid").shape
+    (3, 4)
+    """
+    return _between(_links(solution), a, b)
+
+
+def _between(links: Links, a: str, b: str) -> Matrix | None:
     found: dict[str, Matrix] = {}
-    _follow(_links(solution, without=fit), a, found)
+    _follow(links, a, found)
     return found.get(b)
 
 

@@ -6,17 +6,31 @@ import math
 import re
 from collections.abc import Mapping
 
+import numpy as np
+
 from core.errors import BuildError
 from core.fits import FITS
+from core.fits.pieces import opposed
 from core.fits.registry import FitKind, Ground
 from core.measures.display import plain
+from core.project.assembly import held_in
 from core.project.beginning import fresh_name, names_of, next_colour
 from core.project.beginning_sizes import exact_size, sizes_told
-from core.project.faces import Room, outer_face, room_on, side_face
+from core.project.faces import (
+    Room,
+    outer_face,
+    place_opposite,
+    room_on,
+    rooms_of,
+    side_face,
+)
+from core.project.print_groups import Matrix, inverse
 from core.project.results import Solution
 from core.project.schema import FitSpec, Part, Place, Project
 from core.steps.field import filled
 from core.steps.state import PartState
+
+HARDLY = 1e-3  # mm or degrees: not worth typing
 
 
 def begin_fit(
@@ -141,12 +155,45 @@ def _faces_of(
         elif room is None:
             places.append(Place(on=chosen or _any_place(solution.parts[part].state)))
         else:
-            aside = {"x": room.at[0], "y": room.at[1]} if any(room.at) else {}
-            places.append(Place(on=room.place, **_across(aside, unit)))
+            places.append(_aside(room, unit))
+    held = held_in(solution, *parts) if parts[1] and places[0] and places[1] and not on[1] else None
+    if held is not None:
+        one, other = (solution.parts[part].state for part in parts)
+        faces = [rooms[0]] if on[0] else rooms_of(one)
+        for room in sorted((one for one in faces if one), key=lambda one: -one.radius):
+            place = _where_held(other, held, room, unit)
+            if place is not None:
+                rooms[0], places[0], places[1] = room, _aside(room, unit), place
+                break
     sized = spec.sized(_ground(rooms[0]), _ground(rooms[1]))
     usual = filled(spec.fields, {})
     new = {name for name, text in sizes_told(sized, "mm").items() if text != usual[name]}
     return (places[0], places[1]), sizes_told({name: sized[name] for name in new}, unit)
+
+
+def _where_held(state: PartState, held: Matrix, room: Room, unit: str) -> Place | None:
+    """Where a part that is held in another in a (3, 4) pose meets a face of that one, turned so
+    that it stays as it is held; None where nothing of it lies there."""
+    here = opposed(room.frame.shifted(*room.at))
+    back = inverse(held)
+    x, y, z = (float(one) for one in back @ np.array([*here.origin, 1.0]))
+    looks = back[:, :3] @ np.array(here.z_axis)
+    found = place_opposite(state, (x, y, z), (float(looks[0]), float(looks[1]), float(looks[2])))
+    if found is None:
+        return None
+    place, frame = found
+    across, up, _ = frame.into @ np.array([x, y, z, 1.0])
+    turned = here.matrix[:, :3].T @ held[:, :3] @ frame.matrix[:, :3]
+    turn = -math.degrees(math.atan2(turned[1, 0], turned[0, 0]))
+    told = {"x": float(across), "y": float(up), "turn": round(turn, 3)}
+    usual = {name: value for name, value in told.items() if abs(value) > HARDLY}
+    return Place(on=place, **_across(usual, unit))
+
+
+def _aside(room: Room, unit: str) -> Place:
+    """The place of a face, aside of its middle where there is more room."""
+    aside = {"x": room.at[0], "y": room.at[1]} if any(room.at) else {}
+    return Place(on=room.place, **_across(aside, unit))
 
 
 def _ground(room: Room | None) -> Ground | None:

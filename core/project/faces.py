@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 
 from core.solids import Frame, triangle_mesh
 from core.solids.flat_face import left_of_face
+from core.solids.frame import Vector
 from core.solids.mesh import TriangleMesh
 from core.steps.extrude import OF_CUTTER
 from core.steps.state import PartState
@@ -156,6 +157,25 @@ def free_face(state: PartState, up: tuple[float, float, float] = (0.0, 0.0, 1.0)
     return best
 
 
+def rooms_of(state: PartState, over_holes: bool = False) -> list[Room]:
+    """The room on every flat face that is still there.
+
+    Args:
+        over_holes: as if small holes in a face were not there.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> rooms = rooms_of(solve(begun("lidded_box")).parts["base"].state)
+    >>> {"body.front", "hollow.inner floor"} <= {room.place for room in rooms}
+    True
+    """
+    if state.body is None:
+        return []
+    mesh = triangle_mesh(state.solid())
+    rooms = (room_on(state, place, mesh, over_holes) for place, _ in _flat_places(state, mesh))
+    return [room for room in rooms if room]
+
+
 def outer_face(state: PartState, over_holes: bool = False) -> Room | None:
     """The roomiest flat face that nothing of the part stands above: one that looks upwards where it
     has about as much room as any; None where there is none.
@@ -168,14 +188,7 @@ def outer_face(state: PartState, over_holes: bool = False) -> Room | None:
     >>> outer_face(solve(begun("lidded_box")).parts["base"].state).place
     'body.bottom'
     """
-    if state.body is None:
-        return None
-    mesh = triangle_mesh(state.solid())
-    rooms = [
-        room
-        for place, _ in _flat_places(state, mesh)
-        if (room := room_on(state, place, mesh, over_holes)) and room.rises <= IN_PLANE_MM
-    ]
+    rooms = [room for room in rooms_of(state, over_holes) if room.rises <= IN_PLANE_MM]
     # of equal ones the first: one that the solid names so itself
     roomiest = max(rooms, key=lambda one: round(one.radius / COARSE_MM), default=None)
     if roomiest is None:
@@ -199,6 +212,22 @@ def _flat_places(state: PartState, mesh: TriangleMesh) -> list[tuple[str, Frame]
     ]
     named.sort(key=lambda one: one[:2] not in mesh.faces)
     return [(f"{step}.{name}", frame) for step, name, frame in named]
+
+
+def place_opposite(state: PartState, at: Vector, looks: Vector) -> tuple[str, Frame] | None:
+    """The flat face, as ``step.name``, that has a point on it and looks a way; its frame. None
+    where there is none."""
+    mesh = triangle_mesh(state.solid())
+    point, normal = np.array(at), np.array(looks)
+    for place, frame in _flat_places(state, mesh):
+        if not _lies_in(frame, point, normal):
+            continue
+        step, _, name = place.rpartition(".")
+        shape = left_of_face(mesh, step, name, frame)
+        x, y, _ = frame.into @ np.append(point, 1.0)
+        if shape is not None and shape.contains(shapely.Point(x, y)):
+            return place, frame
+    return None
 
 
 def _along(frame: Frame, up: tuple[float, float, float]) -> float:

@@ -10,6 +10,7 @@ import pytest
 from core.checks.finding import Edit, Finding
 from core.checks.judge import findings_of
 from core.checks.loops import Link, held_before, off_by
+from core.project.beginning_fits import begin_fit
 from core.project.demo import demo_document
 from core.project.edits import apply_edits
 from core.project.results import Solution
@@ -144,3 +145,34 @@ def test_what_one_fit_holds_is_not_asked_and_teeth_hold_nothing() -> None:
     fit = Link(one.fits["one"], True)
     off = off_by([fit], fit, np.eye(3))
     assert off == pytest.approx(0, abs=1e-9)
+
+
+@pytest.mark.parametrize(
+    ("form", "turn"), [("round", "0"), ("square", "90 deg"), ("square", "30deg")]
+)
+@pytest.mark.parametrize("parts", [("a", "b"), ("b", "a")])
+def test_a_second_dowel_begins_where_both_parts_lie_on_each_other(
+    form: str, turn: str, parts: tuple[str, str]
+) -> None:
+    """Whichever part has the plug, and however the two are turned on each other."""
+    slabs = [part(n, step("s", "extrude", rectangle("80", "60"), height="12")) for n in "ab"]
+    first = dowel("one", ("a", "b"), at("top", "-10"), at("top", "5", turn=turn), form)
+    made, name = begin_fit(solve(document(*slabs, fits=[first])), "plug", 0, parts)
+    edits = [Edit(f"fits.{name}.fields.form", form)]
+    solution = solve(apply_edits(made, edits))
+    assert [one.severity for one in told(solution)] == ["good"]
+    assert not [one for one in findings_of(solution) if one.severity == "stop"]
+    # the solids, put together by the first dowel, do not lie in each other
+    a, b = (solution.parts[one].state.solid().solid for one in "ab")
+    pose = solution.fits["one"].meeting.pose.matrix
+    assert float((a ^ b.transform(pose)).volume()) == pytest.approx(0, abs=0.01)
+    # both are there: each dowel goes into the other part by so much
+    low, high = a.bounding_box()[2::3]
+    box = b.transform(pose).bounding_box()
+    assert box[2] < high and low < box[5]
+
+
+def test_on_faces_that_are_chosen_a_second_dowel_stays() -> None:
+    solution = two_dowels(at("bottom", "-20"))
+    made, _ = begin_fit(solution, "plug", 0, ("a", "b"), ("s.top", "s.bottom"))
+    assert made.fits[-1].place_b.on == "s.bottom" and not made.fits[-1].place_b.turn

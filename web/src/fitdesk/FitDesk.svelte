@@ -362,8 +362,12 @@
   </p>
 {:else}
   <main class="grid flex-1 place-items-center">
-    <p>
-      There is no such fit in this project.
+    <p role="status">
+      {#if project.document.fits.some((one) => one.name === name)}
+        This fit is being built.
+      {:else}
+        There is no such fit in this project.
+      {/if}
       <a class="text-tide underline" href="/p/{project.id}" onclick={inPlace}>Back to the desk</a>
     </p>
   </main>
