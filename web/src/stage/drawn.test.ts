@@ -73,6 +73,22 @@ describe("where parts stand", () => {
     expect(lid(-10).z).toBe(-(30 + 4) * 0.75);
   });
 
+  it("drawn apart, what lies upside down on the first part goes up off it", () => {
+    const parts = ["plug", "socket"].map((name) =>
+      part(name, [40, 30, 10], { centre_mm: [0, 0, 5] }),
+    );
+    // the plug in the socket, turned over: each lies on the other's top
+    const over = joined("f", ["socket", "plug"], [-1, 0, 0, 0, 0, 1, 0, 0, 0, 0, -1, 20]);
+    const placed = placeParts(report({ parts, fits: [over] }));
+    expect(at(placed, "socket")[2]).toBeCloseTo(20);
+    expect(placed.get("socket")!.away.z).toBeCloseTo(20 * 0.75);
+    // and what stands on that one goes on upwards, though it is upside down
+    const third = part("third", [10, 10, 10], { centre_mm: [0, 0, 5] });
+    const under = joined("g", ["socket", "third"], [-1, 0, 0, 0, 0, 1, 0, 0, 0, 0, -1, 0]);
+    const all = placeParts(report({ parts: [...parts, third], fits: [over, under] }));
+    expect(all.get("third")!.away.z).toBeCloseTo(30);
+  });
+
   it("what is bought and lies in its host comes out upwards", () => {
     const parts = [part("seat", [20, 20, 12]), part("bearing", [22, 22, 7], { inside: "seat" })];
     const placed = placeParts(report({ parts }));

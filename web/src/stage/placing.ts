@@ -81,6 +81,7 @@ export function placeParts(report: Report, moved: Moved | null = null): Map<stri
       const height = (along(a, 2) + along(b, 2)) * SPREAD;
       const matrix = base.matrix.clone().multiply(a === name ? pose : pose.clone().invert());
       if (moves(other) && fit.name !== moved?.fit) matrix.multiply(poseMatrix(moved!.first));
+      outwards.transformDirection(a === name ? base.matrix : matrix);
       placed.set(other, {
         matrix,
         away: base.away.clone().addScaledVector(outwards, a === name ? height : -height),
