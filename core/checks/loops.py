@@ -38,8 +38,13 @@ class Link:
             return ()
         along = motion.way in ("turn", "screw")
         # what is round and slides turns as well
-        kind = FITS[self.fit.fit.kind]
-        return (along, True) if motion.way == "slide" and kind.turns(self.fit.words) else (along,)
+        round_too = motion.way == "slide" and FITS[self.fit.fit.kind].turns(self.fit.words)
+        return (*(() if self._sits else (along,)), *((True,) if round_too else ()))
+
+    @property
+    def _sits(self) -> bool:
+        """Whether it belongs home: it is not drawn out to suit others."""
+        return FITS[self.fit.fit.kind].sits
 
     def pose(self, moved: Points) -> Matrix:
         """The (4, 4) pose of the part it leads to in the one it comes from, so far moved."""
@@ -47,9 +52,10 @@ class Link:
         motion = self.fit.meeting.motion
         pose = np.vstack([self.fit.meeting.pose.matrix, [0.0, 0.0, 0.0, 1.0]])
         if motion is not None and len(moved):
-            pose = moved_along(motion, float(moved[0])) @ pose
-            if len(moved) > 1:
-                pose = turn_and_shift(motion.axis, float(moved[1]), 0.0) @ pose
+            if not self._sits:
+                pose = moved_along(motion, float(moved[0])) @ pose
+            if self._sits or len(moved) > 1:
+                pose = turn_and_shift(motion.axis, float(moved[-1]), 0.0) @ pose
         return np.asarray(pose if self.forward else np.linalg.inv(pose))
 
 

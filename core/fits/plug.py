@@ -59,6 +59,7 @@ class PlugFields(Fields):
 class Plug(FitKind):
     """A plug that goes straight into a socket."""
 
+    sits = True
     kind = "plug"
     title = "Plug in socket"
     also = ("knob", "handle", "grip", "D-shaft", "shaft", "key", "shank")

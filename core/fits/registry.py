@@ -299,6 +299,7 @@ class FitKind(ABC):
     begins_on: ClassVar[Literal["top", "side"]] = "top"  # which faces it begins on
     bears_load: ClassVar[bool] = False  # what someone relies on may hang on it
     is_round: ClassVar[bool] = False  # the gap lies all round an axis
+    sits: ClassVar[bool] = False  # home is where it belongs: its motion takes it out of there
 
     def sized(self, a: Ground | None, b: Ground | None) -> Mapping[str, float | str]:
         """Fields that follow from the faces it begins on, None where it begins on none: lengths in

@@ -27,6 +27,7 @@ from core.steps.state import Feature, PartState
 class SlipLid(FitKind):
     """A lid that slips on and off."""
 
+    sits = True
     kind = "slip lid"
     title = "Slip lid"
     also = ("lip", "cap", "cover", "box lid", "tin")

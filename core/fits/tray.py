@@ -45,6 +45,7 @@ class TrayFields(Fields):
 class Tray(FitKind):
     """A tray that lies in the opening of a box, on its ledge or its floor."""
 
+    sits = True
     kind = "tray"
     title = "Tray on a ledge"
     also = ("tray", "insert tray", "nested", "box in box", "drawer tray")

@@ -176,3 +176,16 @@ def test_on_faces_that_are_chosen_a_second_dowel_stays() -> None:
     solution = two_dowels(at("bottom", "-20"))
     made, _ = begin_fit(solution, "plug", 0, ("a", "b"), ("s.top", "s.bottom"))
     assert made.fits[-1].place_b.on == "s.bottom" and not made.fits[-1].place_b.turn
+
+
+@pytest.mark.parametrize(("form", "deep"), [("round", "0"), ("round", "5"), ("square", "5")])
+def test_a_dowel_is_not_drawn_out_of_its_socket_to_suit_another(form: str, deep: str) -> None:
+    """One stands on a step of the lower part: where the other is home it is so far out."""
+    pad = step("pad", "extrude", rectangle("30", "30"), on=at("top", "20"), height="5")
+    foot = part("a", step("s", "extrude", rectangle("80", "40"), height="12"), pad)
+    high = {**at("top", "0"), "on": "pad.top"} if deep == "5" else at("top", "-5")
+    first = dowel("one", ("a", "b"), at("top", "-20"), at("bottom", "20"), form)
+    other = dowel("two", ("a", "b"), high, at("bottom", "-20" if deep == "5" else "5"), form)
+    (found,) = told(solve(document(foot, slab("b"), fits=[first, other])))
+    assert found.value == pytest.approx(float(deep), abs=2e-3)
+    assert found.severity == ("stop" if float(deep) else "good")
