@@ -23,8 +23,9 @@ class HeldTwice(JointCheck):
     asks = "Do the fits that hold the same parts want them in one place?"
     measures = (
         "The pose that this fit wants its second part in, and the one in which the fits before it "
-        "hold it, over other parts too, each turned, slid or screwed as far as it lets them, plugs, "
-        "lids and trays home; how far apart the box about the faces that meet then comes to stand."
+        "hold it, over other parts too, each turned, slid or screwed as far as it lets them, "
+        "plugs, lids and trays home; how far apart the box about the faces that meet then comes to "
+        "stand."
     )
     limits = (
         Limit("0.05 mm; past the gaps of all of them together it is a stop"),
