@@ -53,7 +53,10 @@ class Link:
         pose = np.vstack([self.fit.meeting.pose.matrix, [0.0, 0.0, 0.0, 1.0]])
         if motion is not None and len(moved):
             if not self._sits:
-                pose = moved_along(motion, float(moved[0])) @ pose
+                along = float(moved[0])
+                if motion.way in ("slide", "track"):  # no further than its way goes
+                    along = min(max(along, motion.low), motion.high)
+                pose = moved_along(motion, along) @ pose
             if self._sits or len(moved) > 1:
                 pose = turn_and_shift(motion.axis, float(moved[-1]), 0.0) @ pose
         return np.asarray(pose if self.forward else np.linalg.inv(pose))

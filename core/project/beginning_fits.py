@@ -158,10 +158,10 @@ def _faces_of(
             places.append(_aside(room, unit))
     held = held_in(solution, *parts) if parts[1] and places[0] and places[1] and not on[1] else None
     if held is not None:
-        one, other = (solution.parts[part].state for part in parts)
-        faces = [rooms[0]] if on[0] else rooms_of(one)
+        first, second = (solution.parts[part].state for part in parts)
+        faces = [rooms[0]] if on[0] else rooms_of(first)
         for room in sorted((one for one in faces if one), key=lambda one: -one.radius):
-            place = _where_held(other, held, room, unit)
+            place = _where_held(second, held, room, unit)
             if place is not None:
                 rooms[0], places[0], places[1] = room, _aside(room, unit), place
                 break

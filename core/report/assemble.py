@@ -122,10 +122,9 @@ def tried(solution: Solution) -> list[FindingView]:
 def accepted(solution: Solution, found: Sequence[Finding]) -> list[Finding]:
     """Findings worded in the project's unit, each with the reason it is left as it is."""
     unit = solution.project.units
-    told = (
-        list(found)
-        if unit == "mm"
-        else [
+    told = list(found)
+    if unit != "mm":
+        told = [
             replace(
                 one,
                 message=in_unit(one.message, unit),
@@ -133,7 +132,6 @@ def accepted(solution: Solution, found: Sequence[Finding]) -> list[Finding]:
             )
             for one in found
         ]
-    )
     return with_acceptance(told, solution.project.accepted)
 
 

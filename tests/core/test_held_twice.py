@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -189,3 +190,20 @@ def test_a_dowel_is_not_drawn_out_of_its_socket_to_suit_another(form: str, deep:
     (found,) = told(solve(document(foot, slab("b"), fits=[first, other])))
     assert found.value == pytest.approx(float(deep), abs=2e-3)
     assert found.severity == ("stop" if float(deep) else "good")
+
+
+def test_what_slides_goes_no_further_than_its_way() -> None:
+    """A dovetail 20 mm long, home at one end; what else holds the two wants them further along."""
+    long = {"height": "4", "long": "20", "angle": "20 deg"}
+    fit = {"name": "f", "kind": "dovetail", "parts": ["a", "b"], "fields": long,
+           "place_a": at("right", "0"), "place_b": at("left", "0")}  # fmt: skip
+    solution = solve(document(slab("a", "40"), slab("b", "40"), fits=[fit]))
+    assert not solution.errors
+    link = Link(solution.fits["f"], True)
+    meeting = link.fit.meeting
+    way, high = np.array(meeting.motion.axis.z_axis), meeting.motion.high
+    for along, off in ((0.0, 0.0), (high / 2, 0.0), (high + 7, 7.0), (-3.0, 3.0)):
+        shifted = tuple(np.array(meeting.pose.origin) + along * way)
+        wanted = replace(meeting, pose=replace(meeting.pose, origin=shifted), motion=None)
+        other = Link(replace(link.fit, meeting=wanted), True)
+        assert off_by([link], other, np.eye(3)) == pytest.approx(off, abs=1e-3)
