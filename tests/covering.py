@@ -62,6 +62,16 @@ def by_turns(*choices: Sequence[Any]) -> list[tuple[Any, ...]]:
     return [(one, *(other[at % len(other)] for other in rest)) for at, one in enumerate(first)]
 
 
+def spread(everything: Iterable[T], every: int = 2, first: int = 0) -> list[T]:
+    """Each so-manieth of what goes one way and differs by size alone.
+
+    >>> spread("abcde"), spread("abcde", every=3, first=1)
+    (['a', 'c', 'e'], ['b', 'e'])
+    """
+    each = list(everything)
+    return each if WHOLE else each[first::every]
+
+
 def drawn_as(spec: Field) -> set[Hashable]:
     """What decides which control a field has, and when it is seen."""
     return {

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from itertools import combinations, product
 
-from tests.covering import WHOLE, by_turns, covering, pairs
+from tests.covering import WHOLE, by_turns, covering, pairs, spread
 
 CHOICES = ("abcde", (1, 2), ("x", "y", "z"), (0.0, 0.15, 0.4))
 
@@ -16,6 +16,11 @@ def test_any_two_choices_stand_side_by_side() -> None:
         assert met == set(product(one, other))
     # no fewer can do: each of the first beside each of the longest other
     assert 15 <= len(taken) <= (90 if WHOLE else 20)
+
+
+def test_what_is_spread_is_as_even_as_it_goes() -> None:
+    taken = spread(range(20), every=3, first=1)
+    assert taken == (list(range(20)) if WHOLE else [1, 4, 7, 10, 13, 16, 19])
 
 
 def test_each_is_taken_by_turns() -> None:

@@ -15,12 +15,12 @@ from core.project.solve import solve
 from core.proof.closed import check_closed
 from core.report import apply_edits
 from core.solids import triangle_mesh
-from tests.covering import by_turns
+from tests.covering import by_turns, spread
 
 MEASURES = [(name, measure.name) for name in DEMO for measure in demo_document(name).measures]
 
 
-@pytest.mark.parametrize(("of", "share"), by_turns(MEASURES, (0.5, 1.25, 2.0)))
+@pytest.mark.parametrize(("of", "share"), spread(by_turns(MEASURES, (0.5, 1.25, 2.0))))
 def test_exaggerated_demo_parts_build_or_say_why(of: tuple[str, str], share: float) -> None:
     name, measure = of
     project = demo_document(name)

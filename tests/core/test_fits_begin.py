@@ -15,6 +15,7 @@ from core.project.faces import outer_face, room_on, side_face
 from core.project.solve import solve
 from core.report import report_on
 from tests.core.building import circle, document, part, rectangle, solved, step
+from tests.covering import spread
 
 
 def box(name: str, wide: str = "76", deep: str = "46", tall: str = "17"):
@@ -201,7 +202,7 @@ SIZED = (
 
 @pytest.mark.parametrize(
     ("kind", "body"),
-    [(kind, body) for kind in SIZED for body in BODIES if (kind, body) not in NOT_ON],
+    spread((kind, body) for kind in SIZED for body in BODIES if (kind, body) not in NOT_ON),
 )
 def test_a_fit_on_a_face_begins_of_a_size_that_goes_there(kind: str, body: str) -> None:
     assert stops(begun_on(kind, body)) == []

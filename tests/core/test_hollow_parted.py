@@ -17,6 +17,7 @@ from core.solids import TriangleMesh, triangle_mesh
 from core.solids.hollow_parting import parted
 from core.solids.hollow_sheets import Sheets
 from tests.core.building import part, solved, step
+from tests.covering import by_turns
 
 SAMPLES = 4000
 Outlines = list[tuple[str, str, str, str]]  # width, depth, corners, up
@@ -48,8 +49,7 @@ GROWING: dict[str, tuple[Outlines, str]] = {
 }
 
 
-@pytest.mark.parametrize("name", GROWING)
-@pytest.mark.parametrize("opened", ["l.top", ""])
+@pytest.mark.parametrize(("name", "opened"), by_turns(list(GROWING), ["l.top", ""]))
 def test_the_wall_is_as_asked_on_both_sides_of_where_the_corner_turns_sharp(
     name: str, opened: str
 ) -> None:

@@ -24,6 +24,7 @@ from core.solids.edges import every_chain
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from tests.core.building import circle, part, polygon, rectangle, solved, step
 from tests.core.test_hollowing import is_wall
+from tests.covering import spread
 
 TALL = 25.0
 
@@ -175,7 +176,7 @@ def test_within_a_rounded_rim_the_wall_goes_straight_up(
     assert is_closed_as_stl(made)
 
 
-@pytest.mark.parametrize("wall", [1.5, 2.0])
+@pytest.mark.parametrize("wall", spread([1.5, 2.0], first=1))
 def test_a_rounded_block_with_a_round_post_open_below(wall: float) -> None:
     body = step("body", "extrude", rectangle("50", "40"), height="20")
     post = step("post", "extrude", circle("20"), on="body.top", height="15")

@@ -19,7 +19,7 @@ from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.solids.turned import Lathe, lathe_of
 from core.solids.turned_again import lathe_in
 from tests.core.building import circle, part, rectangle, solved, step
-from tests.covering import pairs
+from tests.covering import pairs, spread
 
 # half profiles, radius and height, counter-clockwise; the side that leaves each point is so called
 PROFILES: dict[str, list[tuple[float, float, str]]] = {
@@ -178,7 +178,7 @@ def test_what_is_rounded_and_hollowed_has_its_wall(made: str, wall: float, rim: 
     )
 
 
-@pytest.mark.parametrize("wall", ["1.6", "2.5"])
+@pytest.mark.parametrize("wall", spread(["1.6", "2.5"], first=1))
 def test_where_no_half_profile_is_found_the_wall_is_as_asked_past_rounded_rims(wall: str) -> None:
     """By sheets: a hole through beside the axis, in a can whose rims are round by 2 mm."""
     moves = {"kind": "moves", "moves": "right 20, up 50, left 20, close"}

@@ -19,6 +19,7 @@ from core.solids.body import Body, Source
 from core.solids.hollow import hollowed
 from core.solids.stack import close_mesh
 from tests.core.building import circle, part, rectangle, solved, step
+from tests.covering import only_whole, spread
 
 SAMPLES = 8000
 
@@ -110,7 +111,7 @@ def test_a_duct_of_drum_quarter_turn_and_loft() -> None:
 
 @pytest.mark.parametrize(
     ("sides", "turn", "waist", "corners", "wall"),
-    [("6", 60, "60", "0", "2"), ("6", 120, "40", "4", "1.2"), ("4", 90, "60", "6", "2")],
+    spread([("6", 60, "60", "0", "2"), ("6", 120, "40", "4", "1.2"), ("4", 90, "60", "6", "2")]),
 )
 def test_a_twisted_vase_has_its_wall(
     sides: str, turn: int, waist: str, corners: str, wall: str
@@ -268,6 +269,7 @@ def test_any_stack_of_boxes_has_its_wall_all_round(boxes: list[Any], wall: float
     assert made.body.volume_mm3 + room.volume_mm3 == pytest.approx(body.volume_mm3, rel=1e-6)
 
 
+@only_whole  # ten seconds; others that fold over stand in test_hollow_parted
 def test_a_body_finely_twisted_is_mended_or_refused_rather_than_left_with_slits() -> None:
     """A horn through three unlike outlines beside a drum: its sheets fold over each other. Facets
     behind which that left slits are thickened once more, each by itself; what cannot be mended so

@@ -19,7 +19,7 @@ from core.project.schema import Project
 from core.project.solve import solve
 from core.project.starters import NAMES, begun, starters
 from core.report import report_on
-from tests.covering import by_turns
+from tests.covering import by_turns, spread
 
 ASKING = [name for name, one in starters().items() if one.asks]
 
@@ -42,7 +42,9 @@ SIZES = by_turns(list(NAMES), ["half", "twice", "inches"])
 SIZES = [one for one in SIZES if one != ("chain", "twice")]
 
 
-@pytest.mark.parametrize(("name", "size"), [*((name, "as asked") for name in NAMES), *SIZES])
+@pytest.mark.parametrize(
+    ("name", "size"), [*((name, "as asked") for name in NAMES), *spread(SIZES)]
+)
 def test_nothing_is_to_look_at(name: str, size: str) -> None:
     factor = {"half": 0.5, "twice": 2.0}.get(size, 1.0)
     answers = {

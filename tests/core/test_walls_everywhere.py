@@ -17,6 +17,7 @@ from core.report.mesh_check import check_mesh
 from core.solids import Body, TriangleMesh, triangle_mesh
 from core.solids.mesh import lengths
 from tests.core.building import circle, part, rectangle, solved, step
+from tests.covering import spread
 
 ROUND = 192  # facets of a bore here: it lies within its circle by r / 7500
 
@@ -32,7 +33,7 @@ def bore(radius: float, at: np.ndarray, way: np.ndarray) -> Manifold:
     return Manifold.cylinder(200, radius, radius, ROUND, center=True).transform(moved)
 
 
-@pytest.mark.parametrize("seed", range(12))
+@pytest.mark.parametrize("seed", spread(range(12)))
 def test_between_skew_bores_the_shortest_way_of_their_axes_is_left(seed: int) -> None:
     dice = np.random.default_rng(seed)
     one, other = dice.normal(size=(2, 3))

@@ -3,9 +3,29 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Iterator
+from contextlib import contextmanager
 from typing import Any
+from unittest.mock import patch
 
 from django.test import Client
+
+from core.project.demo import demo_document
+from workshop import keeping
+
+
+def of_play_set(*names: str) -> list[int]:
+    """So many of the play set put on the shelf, by what they are loaded as: their numbers."""
+    return [
+        keeping.create(demo_document(name), "from the play set", demo=name).id for name in names
+    ]
+
+
+@contextmanager
+def proved_aside() -> Iterator[None]:
+    """The shelf waits for no proof, as where there are builders."""
+    with patch("workshop.builders.begun", return_value=True):
+        yield
 
 
 def stages(client: Client, project: int, version: int, since: int = 0) -> list[dict[str, Any]]:

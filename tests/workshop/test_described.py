@@ -57,7 +57,7 @@ def test_answers_are_as_described(label: str, books: dict[str, int]) -> None:
 
     @given(case=OPERATIONS[label].as_strategy())
     @settings(
-        max_examples=25 if WHOLE else 10,
+        max_examples=25 if WHOLE else 6,
         deadline=None,
         derandomize=True,
         database=None,

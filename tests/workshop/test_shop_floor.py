@@ -7,11 +7,10 @@ import json
 import pytest
 import trimesh
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.core.management import call_command
 from django.test import Client
 
 from core.project.cache import forget_all
-from tests.workshop.built import opened, report
+from tests.workshop.built import of_play_set, opened, report
 from workshop.models import MeshFile
 
 pytestmark = pytest.mark.django_db
@@ -72,9 +71,7 @@ def test_a_brought_in_mesh_outlives_the_process(client: Client) -> None:
 
 
 def test_ways_to_stand_are_ranked_by_what_hangs(client: Client) -> None:
-    call_command("load_demo", verbosity=0)
-    shelf = client.get("/api/projects").json()
-    gate = next(item["id"] for item in shelf if item["title"] == "Sluice gate")
+    (gate,) = of_play_set("sluice_gate")
     ways = client.get(f"/api/projects/{gate}/parts/rail/stances").json()
     assert ways[0]["unsupported_mm2"] < 0.5 < ways[-1]["unsupported_mm2"]
     assert sum(way["chosen"] for way in ways) == 1
@@ -88,9 +85,7 @@ def test_ways_to_stand_are_ranked_by_what_hangs(client: Client) -> None:
 
 
 def test_a_hinge_is_moved_until_it_touches(client: Client) -> None:
-    call_command("load_demo", verbosity=0)
-    shelf = client.get("/api/projects").json()
-    bridge = next(item["id"] for item in shelf if item["title"] == "Drawbridge")
+    (bridge,) = of_play_set("drawbridge")
     fit = opened(client, bridge)["document"]["fits"][0]["name"]
     motion = client.get(f"/api/projects/{bridge}/fits/{fit}/motion").json()
     assert motion["motion"]["way"] == "turn" and 90 <= motion["contact"] <= 180
@@ -128,9 +123,7 @@ def test_a_part_is_sliced_and_shown_a_layer_at_a_time(client: Client) -> None:
 
 
 def test_a_maze_is_told_the_same_for_a_number_and_refused_without_room(client: Client) -> None:
-    call_command("load_demo", verbosity=0)
-    shelf = client.get("/api/projects").json()
-    buoy = next(item["id"] for item in shelf if item["title"] == "Buoy")
+    (buoy,) = of_play_set("buoy")
     document = opened(client, buoy)["document"]
     fit = document["fits"][0]
     path = f"/api/projects/{buoy}/fits/{fit['name']}/maze"
