@@ -21,6 +21,7 @@ Map
     meeting       how the two parts of a fit meet
     equal, typed_twice, doubtful, undecided, keep_out, checklist    what makers overlook
     axes, held_twice    do fits that hold the same parts want them in one place
+    bought        have the screws that hold parts together their room, seats and hold
     loops         how far apart what several fits hold comes to stand, moved as they let it
     small_part, sharp, hinge_line, caution, drawn_in    what can hurt someone
 """

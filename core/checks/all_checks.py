@@ -32,6 +32,7 @@ TOLD = (
     "drawn_in",
     "axes",
     "held_twice",
+    "bought",
     "checklist",
 )
 STAND_ON_CHECKS = ("all_checks", "judge", "trying")

@@ -12,7 +12,7 @@ from core import libigl
 from core.checks.finished import mesh_of
 from core.checks.kept import SHARES, Kept, Later, as_asked
 from core.checks.moving import Tried, first_touching, tried_along
-from core.fits.registry import Engages, FaceSet, Held, Motion
+from core.fits.registry import Bought, Engages, FaceSet, Held, Motion
 from core.project.cache import content_key
 from core.project.print_groups import Printed
 from core.project.results import FitResult
@@ -21,7 +21,7 @@ from core.proof.escape import Escape, easiest_way_out, ways_about
 from core.proof.gaps import Gap, overlap_mm3, smallest_gap
 from core.proof.rays import OPPOSITE, Rays
 from core.proof.walls import spread_points
-from core.solids import Frame, TriangleMesh, triangle_mesh
+from core.solids import Body, Frame, TriangleMesh, triangle_mesh
 from core.solids.mesh import face_area
 from core.steps import PartState
 
@@ -41,7 +41,20 @@ class MeasuredFit:
     escape: Escape | None = None  # None: nothing is to be held in
     way: Tried | None = None  # moved along the fit's own way
     apart: Tried | None = None  # and along the way it is taken apart, where that is another
+    things: Things | None = None  # None: nothing bought holds the parts together
     lowest_mm: tuple[float, float] | None = None  # of both parts over the bed, printed in place
+
+
+@dataclass(frozen=True)
+class Things:
+    """Bought things in their places: the volume they share with each part, mm³; of the least of
+    them what share of its seat there is and how far it is held, mm, in the order the fit tells
+    them; what stands in the way to each, mm³."""
+
+    overlap_mm3: tuple[float, float]
+    rests: tuple[float, ...]
+    held_mm: tuple[float, ...]
+    in_the_way_mm3: tuple[float, ...]
 
 
 @dataclass(frozen=True)
@@ -92,15 +105,20 @@ def fit_to_measure(
         mesh_a, mesh_b = mesh_of(a), placed()
         gaps: list[Gap | None] = []
         for pair in meeting.pairs:
-            corners_a = mesh_a.corners[mesh_a.on(*pair.a)]
-            corners_b = mesh_b.corners[mesh_b.on(*pair.b)]
+            one, other = mesh_a, mesh_b
+            if pair.bought and meeting.bought:
+                one = triangle_mesh(meeting.bought.body)
+                other = mesh_a if pair.bought == "a" else mesh_b
+            corners_a = one.corners[one.on(*pair.a)]
+            corners_b = other.corners[other.on(*pair.b)]
             both = len(corners_a) and len(corners_b)
             gaps.append(smallest_gap(corners_a, corners_b) if both else None)
         left = tuple(
             wall_behind(a if wall.of == "a" else b, wall.face) for wall in meeting.walls_left
         )
+        things = _things(meeting.bought, a.solid(), b.solid().moved(pose))
         engaged = _engaged(meeting.engages, mesh_a, mesh_b) if meeting.engages else None
-        return MeasuredFit(tuple(gaps), shared(), left, engaged)
+        return MeasuredFit(tuple(gaps), shared(), left, engaged, things=things)
 
     def escape(held: Held) -> Escape:
         return easiest_way_out(mesh_of(a), placed(), ways_about(np.array(held.axis)), held.far_mm)
@@ -192,6 +210,23 @@ def _broken(state: PartState, mesh: TriangleMesh, face: FaceSet) -> WallFound | 
 
 def _triple(point: np.ndarray) -> Vec3:  # type: ignore[type-arg]
     return float(point[0]), float(point[1]), float(point[2])
+
+
+def _things(bought: Bought | None, a: Body, placed_b: Body) -> Things | None:
+    if bought is None:
+        return None
+    parts = {"a": a, "b": placed_b}
+
+    def share(of: str, looked_at: tuple[Body, ...]) -> float:
+        return min((parts[of] & one).volume_mm3 / one.volume_mm3 for one in looked_at)
+
+    return Things(
+        (max(overlap_mm3(bought.body, a), 0.0), max(overlap_mm3(bought.body, placed_b), 0.0)),
+        tuple(share(one.of, one.rings) for one in bought.rests),
+        tuple(share(one.of, one.shells) * one.long_mm for one in bought.grips),
+        tuple(sum(max(overlap_mm3(way, one), 0.0) for one in parts.values())
+              for way in bought.ways),
+    )  # fmt: skip
 
 
 def _engaged(asked: Engages, mesh_a: TriangleMesh, placed_b: TriangleMesh) -> Engagement | None:

@@ -150,6 +150,6 @@ def _meeting_faces(fit: FitResult, state: PartState, of: str) -> Matrix:
     mesh = mesh_of(state)
     chosen = np.zeros(len(mesh.triangles), dtype=bool)
     for pair in fit.meeting.pairs:
-        if pair.asked_mm > 0:
+        if pair.asked_mm > 0 and not pair.bought:
             chosen |= mesh.on(*(pair.a if of == "a" else pair.b))
     return mesh.corners[chosen] if chosen.any() else mesh.corners

@@ -11,6 +11,8 @@ Map
     screw       bolt and nut, screw cap, tapped hole
     dovetail, rail, strap       parts slid together, a flap in a rail, a strap in its clamp
     knuckle, ball_hinge         hinges
+    gears       two gears in mesh, a gear and its rack
+    screwed     a cover held on a base by bought screws
     clip        a snap clip; clip_strength holds the equations of its bending
     track       groove and nub, twist lock and maze; track_path is the track unrolled
     captive     a ring on a post, a ball in a cage, a link through an eye, links of a chain,

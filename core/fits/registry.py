@@ -10,7 +10,7 @@ from typing import ClassVar, Literal, TypeVar
 
 from core.measures.units import Quantity
 from core.process.model import Feel, Process
-from core.solids import Frame
+from core.solids import Body, Frame
 from core.solids.frame import Vector
 from core.steps.field import Field
 from core.steps.fields import Fields
@@ -63,8 +63,9 @@ class Pair:
     a: FaceSet
     b: FaceSet
     asked_mm: float
-
     tolerance_mm: float = 0.02
+    # the first faces are of the fit's bought things, the second of this part: "a" or "b"
+    bought: Literal["", "a", "b"] = ""
 
 
 @dataclass(frozen=True)
@@ -199,6 +200,39 @@ class Held:
 
 
 @dataclass(frozen=True)
+class Rest:
+    """What bought things lie on: of part ``a`` or ``b``, thin rings of material in part a's
+    coordinates, one for each thing."""
+
+    what: str
+    of: Literal["a", "b"]
+    rings: tuple[Body, ...]
+
+
+@dataclass(frozen=True)
+class Grip:
+    """What holds bought things: shells of material round them, one each, ``long_mm`` deep."""
+
+    what: str
+    of: Literal["a", "b"]
+    shells: tuple[Body, ...]
+    long_mm: float
+
+
+@dataclass(frozen=True)
+class Bought:
+    """Bought things that hold the parts together, in part a's coordinates.
+
+    ``ways`` are the rooms through which each is reached with a tool.
+    """
+
+    body: Body
+    rests: tuple[Rest, ...]
+    grips: tuple[Grip, ...]
+    ways: tuple[Body, ...]
+
+
+@dataclass(frozen=True)
 class Stacked:
     """Sizes that add up to one that matters: its name, mm, and what each adds with its spread."""
 
@@ -239,6 +273,7 @@ class Meeting:
     pieces: tuple[int, int] = (1, 1)
     # the parts rest on each other: overlap is judged with facets allowed for
     touching: bool = False
+    bought: Bought | None = None  # things that are neither part: screws, inserts, nuts
     marks_only: bool = False  # drawn as a mark: the solids do not hold the shape that meets
 
 

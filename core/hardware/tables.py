@@ -73,11 +73,17 @@ BEARINGS: dict[str, Bearing] = {
     "6001": Bearing(12, 28, 8), "6002": Bearing(15, 32, 9), "6200": Bearing(10, 30, 9),
     "6201": Bearing(12, 32, 10),
 }  # fmt: skip
+# ISO 888, those to be preferred
+SCREW_LENGTHS = (
+    4.0, 5.0, 6.0, 8.0, 10.0, 12.0, 16.0, 20.0, 25.0, 30.0, 35.0, 40.0, 45.0, 50.0, 55.0, 60.0,
+    65.0, 70.0, 80.0,
+)  # fmt: skip
 SOURCES = {
     "clearance": "ISO 273",
     "nut": "ISO 4032",
     "socket head": "ISO 4762",
     "countersunk": "ISO 10642",
+    "screw length": "ISO 888",
     "insert": "common practice, no source",
     "bearing": "ISO 15",
     "tap drill": "d − P, common practice, no source",

@@ -149,7 +149,10 @@ def trial_print(solution: Solution, parts: list[str], printer: StandIn) -> Trial
     gaps = {
         name: _printed_gap(fit, *(printed[part] for part in fit.fit.parts))
         for name, fit in solution.fits.items()
-        if fit.meeting and fit.meeting.pairs and all(part in printed for part in fit.fit.parts)
+        if fit.meeting
+        and fit.meeting.pairs
+        and not fit.meeting.bought
+        and all(part in printed for part in fit.fit.parts)
     }
     edges = felt_edges(process)
     felt = {name: FELT[int(np.searchsorted(edges, gap))] for name, gap in gaps.items()}

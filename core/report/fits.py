@@ -238,6 +238,10 @@ def _along(name: str, fit: FitResult, measured: MeasuredFit | None) -> float | N
     return gap.distance_mm if gap else None
 
 
+def _looped(cut: list[NDArray[np.float64]]) -> list[list[tuple[float, float]]]:
+    return [[(float(x), float(y)) for x, y in loop] for loop in cut]
+
+
 def _section(
     fit: FitResult,
     measured: MeasuredFit | None,
@@ -269,6 +273,7 @@ def _section(
                         measured_mm=_along(probe.name, fit, measured),
                     )
                 )
+        bought = meeting.bought
         return SectionPicture(
             low=view.low,
             high=view.high,
@@ -276,10 +281,15 @@ def _section(
                 SectionPart(
                     part=fit.fit.parts[i],
                     role="a" if i == 0 else "b",
-                    loops=[[(float(x), float(y)) for x, y in loop] for loop in cut[i]],
+                    loops=_looped(cut[i]),
                 )
                 for i in (0, 1)
             ],
+            things=_looped(
+                loops(window(cut_by_plane(bought.body, view.frame), view.low, view.high))
+            )
+            if bought
+            else [],
             dimensions=dimensions,
             labels=_labels(cut, view, called),
         )

@@ -27,6 +27,7 @@ from core.threads import read_thread
 # in the order in which they are offered
 NAMES = (
     "lidded_box",
+    "screwed_box",
     "clip_box",
     "box_with_trays",
     "jar",

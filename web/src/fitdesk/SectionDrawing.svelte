@@ -85,6 +85,15 @@
           fill-rule="evenodd"
         />
       {/each}
+      {#if section.things.length}
+        <path
+          d={section.things.map(outline).join("")}
+          fill="var(--color-raised)"
+          stroke="var(--color-ink)"
+          stroke-width="1.2"
+          fill-rule="evenodd"
+        />
+      {/if}
       <!-- where the drawing breaks off, paper runs over the cut edge -->
       <rect
         x={x(section.low[0]) - 1}
