@@ -5179,6 +5179,11 @@ export interface components {
             ];
             /** Parts */
             parts: components["schemas"]["SectionPart"][];
+            /** Things */
+            things: [
+                number,
+                number
+            ][][];
         };
         /**
          * SegmentView

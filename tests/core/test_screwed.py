@@ -1,0 +1,388 @@
+"""A cover on its base, held by bought screws: holes that lie on one axis, screws long enough, heads
+and inserts held all round, looked at on what is taken away.
+"""
+
+from __future__ import annotations
+
+import io
+import math
+from typing import Any
+
+import igl
+import numpy as np
+import pytest
+import trimesh
+
+from core.fits.registry import Meeting
+from core.formats.meshes import write_mesh
+from core.hardware.tables import SCREW_LENGTHS
+from core.project.edits import apply_edits
+from core.project.results import Solution
+from core.project.solve import solve
+from core.report import report_on
+from core.solids import triangle_mesh
+from tests.core.building import circle, document, part, rectangle, step
+from tests.covering import pairs
+
+INSERT_M3, DEEP_M3 = 4.0, 5.7  # common practice, no source: the hole and the insert's length, mm
+
+
+def plate(*more: dict[str, Any], thick: str = "5", name: str = "a") -> dict[str, Any]:
+    return part(name, step("s", "extrude", rectangle("60", "40"), height=thick), *more)
+
+
+def block(*more: dict[str, Any], tall: str = "14") -> dict[str, Any]:
+    return plate(*more, thick=tall, name="b")
+
+
+def box(*more: dict[str, Any]) -> dict[str, Any]:
+    return part(
+        "b",
+        step("s", "extrude", rectangle("60", "40", "6"), height="25"),
+        step("room", "hollow", open="s.top", wall="2"),
+        *more,
+    )
+
+
+def held(
+    a: dict[str, Any],
+    b: dict[str, Any],
+    on_a: dict[str, str] | str = "s.bottom",
+    on_b: dict[str, str] | str = "s.top",
+    gap: str = "0.25",
+    units: str = "mm",
+    **fields: str,
+) -> Solution:
+    places = [one if isinstance(one, dict) else {"on": one} for one in (on_a, on_b)]
+    fit = {"name": "f", "kind": "screwed", "parts": ["a", "b"], "gap": gap, "fields": fields,
+           "place_a": places[0], "place_b": places[1]}  # fmt: skip
+    return solve(document(a, b, fits=[fit], units=units))
+
+
+def meeting(solution: Solution) -> Meeting:
+    assert not solution.errors, [one.one_line() for one in solution.errors]
+    found = solution.fits["f"].meeting
+    assert found is not None
+    return found
+
+
+def taken(solution: Solution, name: str) -> trimesh.Trimesh:
+    """A part as it is taken away, in its own coordinates; the base brought under its cover."""
+    found = triangle_mesh(solution.parts[name].state.solid())
+    data = write_mesh(name, found.vertices, found.triangles, "#7fa79f", "stl")
+    mesh = trimesh.load(io.BytesIO(data), file_type="stl")
+    if name == "b":
+        mesh.apply_transform(np.vstack([meeting(solution).pose.matrix, [0, 0, 0, 1]]))
+    return mesh
+
+
+def told(solution: Solution, check: str, severity: str) -> list[str]:
+    return [
+        one.message
+        for one in report_on(solution).findings
+        if (one.check, one.severity) == (check, severity)
+    ]
+
+
+def runs(mesh: trimesh.Trimesh, at: tuple[float, float]) -> list[float]:
+    """Heights at which a line straight up through a point crosses the surface."""
+    start = [[at[0], at[1], -200.0]]
+    found = mesh.ray.intersects_location(start, [[0.0, 0.0, 1.0]])[0][:, 2]
+    return sorted(float(one) for one in found)
+
+
+# -- the pattern ------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("fields", "spots"),
+    [
+        ({"layout": "one"}, [(0, 0)]),
+        ({"layout": "in a row", "count": "3", "along": "40"}, [(-20, 0), (0, 0), (20, 0)]),
+        (
+            {"layout": "at the corners", "along": "44", "across": "26"},
+            [(22, 13), (-22, 13), (-22, -13), (22, -13)],
+        ),
+        (
+            {"layout": "on a circle", "count": "4", "around": "30"},
+            [(15, 0), (0, 15), (-15, 0), (0, -15)],
+        ),
+    ],
+    ids=lambda value: value.get("layout", "") if isinstance(value, dict) else "",
+)
+def test_both_parts_are_holed_where_it_was_typed(fields, spots) -> None:
+    """Along each typed axis there is nothing from above the cover to the floor of the hole; half a
+    millimetre past the hole there is all of both."""
+    solution = held(plate(), block(), head="cap, on top", **fields)
+    cover, base = taken(solution, "a"), taken(solution, "b")
+    for x, y in spots:
+        at = (x + 1e-3, y + 2e-3)
+        assert runs(cover, at) == []
+        # 14 high less the insert's length and the millimetre past it
+        assert runs(base, at) == pytest.approx([-14, -DEEP_M3 - 1], abs=1e-6)
+        beside = (x + 2.6, y)
+        assert runs(cover, beside) == pytest.approx([0, 5], abs=1e-6)
+        assert runs(base, beside) == pytest.approx([-14, 0], abs=1e-6)
+    hole, sunk = 3 + 2 * 0.25, INSERT_M3
+    drawn = 60 * 40 * 5 - len(spots) * math.pi / 4 * hole**2 * 5
+    assert cover.volume == pytest.approx(drawn, rel=1e-4)
+    drawn = 60 * 40 * 14 - len(spots) * math.pi / 4 * sunk**2 * (DEEP_M3 + 1)
+    assert base.volume == pytest.approx(drawn, rel=1e-4)
+
+
+@pytest.mark.parametrize("turn", ["0", "25 deg"])
+@pytest.mark.parametrize(("on_a", "on_b"), [("s.top", "s.right"), ("s.front", "s.bottom")])
+def test_holes_lie_on_one_axis_wherever_the_faces_look(turn: str, on_a: str, on_b: str) -> None:
+    """Both parts' own holes, each found as the middles of rings of its hole's faces, as assembled:
+    a screw of the typed size goes through both."""
+    spot = {"x": "3", "y": "-1"}
+    solution = held(
+        plate(thick="16"), block(tall="30"), {"on": on_a, "turn": turn}, {"on": on_b, **spot},
+        layout="in a row", count="2", along="11", size="M2", head="cap, on top", into="plastic",
+    )  # fmt: skip
+    found = meeting(solution)
+    assert found.bought is not None
+    things = triangle_mesh(found.bought.body)
+    for name in "ab":
+        mesh = taken(solution, name)
+        # 2 across in a hole of 2.5 and on into one of 1.6 (d - P): nothing lies within plastic but
+        # facets of the thread on those of its hole
+        deep = igl.signed_distance(things.vertices, mesh.vertices, mesh.faces)[0]
+        assert deep.min() > -0.02
+    # and they do reach through both: a hole that lay elsewhere would be cut by none
+    assert np.ptp(things.vertices, axis=0).max() > 11
+    assert told(solution, "bought", "stop") == []
+
+
+# -- how long the screws are ---------------------------------------------------------------------
+
+# worked by hand: what lies under the head, and what is wanted in the base (an insert one diameter,
+# plastic two, common practice, no source; a nut all of the base), made up to a length of ISO 888;
+# heads by ISO 4762 and ISO 10642, whose lengths are told with the head
+BY_HAND = [
+    ("M3", "countersunk", "inserts", 5, 14, 8.0),  # 5 + 3
+    ("M3", "cap, let in", "inserts", 5, 14, 5.0),  # 5 - 3 + 3
+    ("M3", "cap, on top", "inserts", 5, 14, 8.0),  # 5 + 3
+    ("M4", "cap, on top", "plastic", 4, 14, 12.0),  # 4 + 8
+    ("M4", "countersunk", "plastic", 5, 14, 16.0),  # 5 + 8 is 13
+    ("M5", "cap, let in", "plastic", 8, 30, 16.0),  # 8 - 5 + 10 is 13
+    ("M3", "countersunk", "nuts", 5, 12, 20.0),  # 5 + 12 is 17
+    ("M6", "cap, let in", "nuts", 9, 13, 16.0),  # 9 - 6 + 13
+]
+
+
+@pytest.mark.parametrize(("size", "head", "into", "thick", "tall", "long"), BY_HAND)
+def test_the_screws_to_buy_are_as_long_as_by_hand(size, head, into, thick, tall, long) -> None:
+    solution = held(
+        plate(thick=f"{thick}"), block(tall=f"{tall}"), size=size, head=head, into=into,
+        along="36", across="18",
+    )  # fmt: skip
+    (line,) = (one for one in meeting(solution).working if one.label == "screw length")
+    assert line.value_mm == long
+    bought = [one for one in told(solution, "fit", "good") if one.startswith("to buy: 4 ")]
+    assert len(bought) == 1 and f"{size} × {long:g}" in bought[0]
+    assert ("ISO 10642" if head == "countersunk" else "ISO 4762") in bought[0]
+    # and the things themselves, from the top of the head to the tip, where no insert or nut hides it
+    things = triangle_mesh(meeting(solution).bought.body)
+    tips, tops = (
+        things.corners[things.on("f", frozenset({name}))][..., 2] for name in ("tip", "head top")
+    )
+    assert tops.min() == pytest.approx(tops.max())
+    if into == "plastic" or len(tips):
+        head_mm = 0.0 if head == "countersunk" else float(size[1:])  # a socket head is d high
+        # the cover lies above its bottom, the screws go down
+        assert abs(tips.max() - tops.max()) == pytest.approx(long + head_mm, abs=1e-6)
+
+
+def test_lengths_are_those_that_are_preferred() -> None:
+    """ISO 888, from memory: without 14, 18 and 22, which are to be avoided."""
+    assert {4, 5, 6, 8, 10, 12, 16, 20, 25, 30, 35, 40, 45, 50} <= set(SCREW_LENGTHS)
+    assert not {14.0, 18.0, 22.0} & set(SCREW_LENGTHS)
+    assert list(SCREW_LENGTHS) == sorted(SCREW_LENGTHS)
+
+
+@pytest.mark.parametrize(
+    ("size", "head", "into", "gap"),
+    pairs(
+        ["M2", "M3", "M4", "M5", "M6", "M8"], ["countersunk", "cap, let in", "cap, on top"],
+        ["inserts", "plastic", "nuts"], ["0.1", "0.3"],
+    ),
+)  # fmt: skip
+def test_gaps_are_as_typed_and_nothing_is_to_look_at(size, head, into, gap) -> None:
+    if size == "M2" and head == "countersunk":
+        solution = held(plate(), block(), size=size, head=head)
+        assert "no countersunk screw is listed in M2" in solution.errors[0].one_line()
+        return
+    solution = held(
+        plate(thick="12"), block(tall="30"), gap=gap, size=size, head=head, into=into,
+        along="30", across="18",
+    )  # fmt: skip
+    report = report_on(solution)
+    (fit,) = report.fits
+    for pair in fit.pairs:
+        assert pair.measured_mm == pytest.approx(float(gap), abs=0.01), pair.name
+    wrong = [
+        one.message
+        for one in report.findings
+        if one.severity in ("stop", "warning") and one.check not in ("overhang", "feel", "crowded")
+    ]
+    assert wrong == []
+    assert told(solution, "bought", "good")
+
+
+# -- pillars -------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("lean", ["0", "6 deg"])
+def test_pillars_go_down_to_the_floor_and_stay_within_the_walls(lean: str) -> None:
+    walls = step("s", "extrude", rectangle("60", "40", "6"), height="25", draft=lean)
+    room = step("room", "hollow", open="s.top", wall="2")
+    alone = solve(document(part("b", walls, room))).parts["b"].state.solid()
+    solution = held(plate(), part("b", walls, room), along="42", across="22", post="8")
+    made = solution.parts["b"].state.solid()
+    assert meeting(solution)
+    # all that is there now lies within the hull of the walls
+    assert (made.solid - alone.solid.hull()).volume() < 0.01
+    mesh = taken(solution, "b")
+    assert mesh.is_watertight
+    for x, y in ((21, 11), (-21, -11)):
+        # beside the hole, within the pillar: plastic from the bed to the face, no crack at the wall
+        assert runs(mesh, (x + 3, y + 1e-3)) == pytest.approx([-25, 0], abs=1e-6)
+    middle = runs(mesh, (1e-3, 2e-3))
+    assert middle == pytest.approx([-25, -23], abs=1e-6)
+
+
+def test_a_pillar_does_not_go_on_under_the_floor() -> None:
+    """A base with a second room under its first: that one stays as it was."""
+    low = step(
+        "low",
+        "extrude",
+        rectangle("50", "30"),
+        on="s.bottom",
+        height="10",
+        mode="cut",
+        direction="down",
+    )
+    solution = held(plate(), box_with(low), along="44", across="26", post="8")
+    mesh = taken(solution, "b")
+    assert runs(mesh, (22 + 3.2, 13)) == pytest.approx([-25, 0], abs=1e-6)  # beside the lower room
+    assert runs(mesh, (19, 12)) == pytest.approx([-15, 0], abs=1e-6)
+
+
+def box_with(low: dict[str, Any]) -> dict[str, Any]:
+    walls = step("s", "extrude", rectangle("60", "40"), height="25")
+    room = step(
+        "room",
+        "extrude",
+        rectangle("54", "34"),
+        on="s.top",
+        height="12",
+        mode="cut",
+        direction="down",
+    )
+    return part("b", walls, room, low)
+
+
+# -- what is not good is not told as good --------------------------------------------------------
+
+
+def over(what: dict[str, Any]) -> Solution:
+    """The cover with a step after its holes."""
+    return held(plate({"id": "f", "kind": "fit", "fields": {"fit": "f"}}, what), block(),
+                head="cap, on top", along="40", across="20")  # fmt: skip
+
+
+def test_a_hole_that_is_filled_again_is_a_stop() -> None:
+    lump = step("lump", "extrude", circle("9"), on={"on": "s.bottom", "x": "20", "y": "10"},
+                height="3", direction="down")  # fmt: skip
+    solution = over(lump)
+    assert [one for one in told(solution, "bought", "stop") if "closes their holes" in one]
+
+
+def test_what_stands_over_a_head_is_in_the_drivers_way() -> None:
+    bridge = step("bridge", "extrude", rectangle("60", "8"),
+                  on={"on": "s.top", "y": "10", "out": "12"}, height="3")  # fmt: skip
+    post = step("post", "extrude", circle("8"), on="s.top", height="15")
+    solution = held(
+        plate({"id": "f", "kind": "fit", "fields": {"fit": "f"}}, post, bridge), block(),
+        head="cap, on top", along="40", across="20",
+    )  # fmt: skip
+    assert told(solution, "bought", "warning") == [
+        "no straight way leads to 2 of 4 screws: plastic stands over the heads"
+    ]
+
+
+def test_a_seat_that_is_cut_away_is_told_by_how_much_is_left() -> None:
+    """A wide pocket round two of the holes leaves their heads nothing to lie on."""
+    pocket = step("pocket", "extrude", rectangle("12", "40"), on={"on": "s.top", "x": "20"},
+                  height="1", mode="cut", direction="down")  # fmt: skip
+    assert [
+        one for one in told(over(pocket), "bought", "stop") if "what the heads lie on 0%" in one
+    ]
+    # a flat as far off the axis as the shank's hole takes the ring's outer part on one side
+    edge = step("edge", "extrude", rectangle("10", "60"), on={"on": "s.top", "x": "26"},
+                height="2", mode="cut", direction="down")  # fmt: skip
+    (words,) = told(over(edge), "bought", "warning")
+    left = int(words.split("lie on ")[1].split("%")[0]) / 100
+    near, far, off = 3 / 2 + 0.25, 5.5 / 2, 1.0  # the ring's radii, and where the cut begins
+    area = math.pi * (far**2 - near**2)
+    cap = lambda r: r * r * math.acos(off / r) - off * math.sqrt(r * r - off * off)  # noqa: E731
+    assert left == pytest.approx(1 - (cap(far) - cap(near)) / area, abs=0.06)
+
+
+def test_an_insert_beside_a_room_is_not_held_all_round() -> None:
+    room = step("well", "extrude", rectangle("30", "40"), on={"on": "s.top", "x": "3.2"},
+                height="10", mode="cut", direction="down")  # fmt: skip
+    base = block({"id": "f", "kind": "fit", "fields": {"fit": "f"}}, room)
+    solution = held(plate(), base, along="40", across="20", head="cap, on top")
+    (words,) = told(solution, "bought", "warning")
+    assert words.startswith("the inserts are held over ") and "not all round" in words
+
+
+def test_a_screw_that_is_too_short_is_told_with_the_one_that_is_not() -> None:
+    solution = held(plate(), block(), head="cap, on top", into="plastic", long="8")
+    report = report_on(solution, remedies=True)
+    (short,) = (one for one in report.findings if one.check == "fit" and one.remedy)
+    assert "reach 3.00 mm into the base, 6.00 mm are wanted" in short.message
+    assert short.severity == "stop"
+    cured = solve(apply_edits(solution.project, list(short.remedy.edits)))
+    assert not [one for one in report_on(cured).findings if one.severity in ("stop", "warning")]
+
+
+def test_tips_that_stand_out_are_told() -> None:
+    solution = held(plate(), block(tall="12"), into="nuts", head="cap, on top", long="20")
+    assert told(solution, "fit", "note") == ["the tips of the screws stand 3.00 mm out of the base"]
+
+
+@pytest.mark.parametrize(
+    ("thick", "fields", "words"),
+    [
+        ("1.5", {}, "the heads go 1.86 mm deep, the cover is only 1.5 mm thick there"),
+        ("5", {"sunk": "3.2"}, "the heads go 5.06 mm deep"),
+        ("5", {"head": "cap, on top", "long": "5"}, "does not come through the cover - 8 mm"),
+        ("5", {"along": "70"}, "screw 1 of 4 finds no material of the cover"),
+        ("5", {"layout": "one", "gap": "1.9"}, "the holes are as wide as the heads"),
+        ("5", {"along": "-3"}, "from first to last"),
+    ],
+)
+def test_what_cannot_be_is_refused_with_what_can(thick, fields, words) -> None:
+    gap = fields.pop("gap", "0.25")
+    solution = held(plate(thick=thick), block(), gap=gap, **fields)
+    assert solution.errors and words in solution.errors[0].one_line()
+
+
+def test_a_thin_cover_under_countersunk_heads_is_told() -> None:
+    """2.2 mm less what the cone takes until it meets the hole, (6.72 - 3.5) / 2."""
+    solution = held(plate(thick="1.9"), block())
+    assert told(solution, "fit", "warning") == [
+        "the cones of the heads leave 0.29 mm of the cover, less than two layers"
+    ]
+
+
+def test_one_screw_lets_the_cover_turn_and_two_do_not() -> None:
+    """Beside a plug that stands elsewhere: with one screw a cover may turn until both agree."""
+    from core.fits import FITS
+
+    kind = FITS["screwed"]
+    words = {one.name: one.default for one in kind.fields}
+    assert kind.turns({**words, "layout": "one"}) and not kind.turns(words)
