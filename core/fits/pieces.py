@@ -19,8 +19,18 @@ from core.measures.units import Quantity, length
 from core.outlines import Outline, circle, flatten, offset_outline, segment_counts
 from core.outlines.flatten import Side
 from core.outlines.loop import polygon_loop
-from core.solids import Body, Frame, Prism, Section, prism_body, stack, turned_body
+from core.solids import (
+    Body,
+    Frame,
+    Prism,
+    Section,
+    prism_body,
+    stack,
+    triangle_mesh,
+    turned_body,
+)
 from core.solids.crumbs import without_crumbs
+from core.solids.flat_face import left_of_face
 from core.steps.field import Field
 from core.steps.state import Feature, PartState
 
@@ -33,6 +43,7 @@ TOP_MM = 1e-6
 CRUMB_MM3 = 1e-6  # what faces that lie on each other leave
 LEAST_MM3 = 1e-3
 HAIR_MM = 0.02
+UP = 0.999  # cosine of the lean up to which a face still looks up, or down
 ROOT_MM = 0.4  # how deep an added piece is rooted in what carries it
 
 
@@ -261,6 +272,26 @@ def _below(tools: Sequence[Body], face: Frame) -> Body:
     x, y, z = face.z_axis
     offset = -sum(p * q for p, q in zip(face.z_axis, face.origin, strict=True))
     return Body(whole.solid.trim_by_plane((-x, -y, -z), offset), whole.sources)
+
+
+Bounds = tuple[float, float, float, float]
+
+
+def level_faces(state: PartState, up: bool) -> list[tuple[str, Frame, Bounds]]:
+    """The flat faces that look up, or down, the largest first: each by its name, its place, and
+    (low x, low y, high x, high y) there, mm."""
+    mesh = triangle_mesh(state.solid())
+    found = []
+    for feature in state.features.values():
+        for name, frame in feature.places.items():
+            if (frame.z_axis[2] if up else -frame.z_axis[2]) < UP or name in feature.curved:
+                continue
+            left = left_of_face(mesh, feature.step, name, frame)
+            if left is not None:
+                low_x, low_y, high_x, high_y = (float(one) for one in left.bounds)
+                bounds = (low_x, low_y, high_x, high_y)
+                found.append((left.area, f"{feature.step}.{name}", frame, bounds))
+    return [one[1:] for one in sorted(found, key=lambda one: one[:2], reverse=True)]
 
 
 FACETS_MM = 0.05  # by which a circle cut into facets may be smaller

@@ -9,7 +9,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from core.errors import BuildError
-from core.fits.pieces import box, finished, not_negative, positive, raised, seated
+from core.fits.pieces import box, finished, level_faces, not_negative, positive, raised, seated
 from core.fits.registry import (
     Begun,
     FitInput,
@@ -25,14 +25,12 @@ from core.fits.registry import (
 )
 from core.outlines import Outline, path_of, read_moves
 from core.outlines.loop import polygon_loop
-from core.solids import Frame, triangle_mesh
-from core.solids.flat_face import left_of_face
+from core.solids import Frame
 from core.solids.swept import swept_body
 from core.steps.field import Field, filled
 from core.steps.fields import Fields
 from core.steps.state import PartState
 
-UP = 0.999  # cosine of the lean up to which a face still looks up
 LEAST_MM = 8.0  # what is smaller is not begun by itself
 
 
@@ -80,19 +78,10 @@ class Rail(FitKind):
         """Along the middle of the roomiest face that looks up, lying on it, as large as fits."""
         if b is not None or a.body is None:
             return None
-        mesh = triangle_mesh(a.solid())
-        rooms = []
-        for feature in a.features.values():
-            for name, frame in feature.places.items():
-                if frame.z_axis[2] < UP or name in feature.curved:
-                    continue
-                room = left_of_face(mesh, feature.step, name, frame)
-                if room is not None:
-                    rooms.append((room.area, f"{feature.step}.{name}", room.bounds))
         usual = filled(self.fields, {})
         size = {name: float(text.split()[0]) for name, text in usual.items() if "mm" in text}
         around = size["deep"] + size["end_gap"] + size["wall"]
-        for _, place, (low_x, low_y, high_x, high_y) in sorted(rooms, reverse=True):
+        for place, _, (low_x, low_y, high_x, high_y) in level_faces(a, up=True):
             opening = min(size["opening"], high_x - low_x - 2 * around)
             tall = min(size["tall"], high_y - low_y - around)
             if min(opening, tall) < LEAST_MM:

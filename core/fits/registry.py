@@ -223,13 +223,22 @@ class Grip:
 class Bought:
     """Bought things that hold the parts together, in part a's coordinates.
 
-    ``ways`` are the rooms through which each is reached with a tool.
+    ``bodies`` are drawn one over the other, the screws last; ``ways`` are the rooms through which
+    each is reached with a tool.
     """
 
-    body: Body
+    bodies: tuple[Body, ...]
     rests: tuple[Rest, ...]
     grips: tuple[Grip, ...]
     ways: tuple[Body, ...]
+
+    @property
+    def body(self) -> Body:
+        """All of them as one."""
+        whole = self.bodies[0]
+        for other in self.bodies[1:]:
+            whole = whole + other
+        return whole
 
 
 @dataclass(frozen=True)

@@ -21,6 +21,7 @@ from core.fits.pieces import (
     disc,
     finished,
     led,
+    level_faces,
     not_negative,
     of_the_size,
     opposed,
@@ -31,6 +32,7 @@ from core.fits.pieces import (
     upright_cut,
 )
 from core.fits.registry import (
+    Begun,
     Bought,
     FitInput,
     FitKind,
@@ -70,6 +72,7 @@ SHELL_MM = 0.4  # and how far round a thread at what holds it: a line of a usual
 EDGE_MM = 0.05  # facets' own
 COLUMN_MM = 0.02  # how wide a look through a part is
 TOP_MM = 0.02
+LAND_MM = 0.6  # of a cover under countersunk heads, to begin with
 
 
 @dataclass(frozen=True, slots=True)
@@ -231,6 +234,37 @@ class Screwed(FitKind):
             return its | {"layout": "one"} | ({"post": post} if rim else {})
         return its | {"along": along, "across": across} | ({"post": post} if rim else {})
 
+    def begins(self, a: PartState, b: PartState | None) -> Begun | None:
+        """On pillars within an open rim, under the largest face of the cover that looks down."""
+        if a.body is None or b is None:
+            return None
+        try:
+            there, rim = b.mouth()
+        except BuildError:
+            return None
+        under = next(iter(level_faces(a, up=False)), None)
+        if under is None:
+            return None
+        place, face, (low_x, low_y, high_x, high_y) = under
+        left, near, right, far = rim.outer.bounds
+        wide, tall = min(high_x - low_x, right - left), min(high_y - low_y, far - near)
+        size = "M3" if min(wide, tall) >= 5 * hardware.insert("M3").hole else "M2"
+        hole = hardware.insert(size).hole
+        post = of_the_size(min(wide, tall) / 3, usual=2 * hole)
+        fields: dict[str, float | str] = {
+            "size": size, "post": post, "along": wide - post, "across": tall - post,
+        }  # fmt: skip
+        try:
+            (thick,) = _runs(a, face, [((low_x + high_x) / 2, (low_y + high_y) / 2)], "cover")
+        except BuildError:
+            thick = 0.0
+        sunk = hardware.countersunk_head(size).height + LAND_MM if size != "M2" else math.inf
+        if thick < sunk:
+            fields["head"] = HEADS[2]
+        middle = _aside((low_x + high_x) / 2, (low_y + high_y) / 2)
+        above = _aside((left + right) / 2, (near + far) / 2)
+        return Begun(place, f"{there.step}.rim", middle, above, fields)
+
     def build_a(self, given: FitInput) -> PartState:
         its = _checked(given)
         spots = _spots(its)
@@ -286,12 +320,13 @@ class Screwed(FitKind):
         under = plan.under[0]
         deep = plan.depth(run) or run
         wide = max(plan.head.diameter / 2, hole / 2, its.post_mm / 2)
+        on_top = plan.head.height if its.head == HEADS[2] else 0.0
         section = SectionView(
-            upright_cut(first),
-            (-wide - 3.0, -thick - (plan.head.height if its.head == HEADS[2] else 0.0) - 1.5),
-            (wide + 3.0, deep + 2.0),
-            (Probe("side", (d / 2 - 0.3, -under / 2), (1.0, 0.0)),),
-            (("cover", wide + 1.5, -thick / 2), ("base", wide + 1.5, deep / 2)),
+            upright_cut(opposed(first)),  # heads up
+            (-wide - 3.0, -deep - 2.0),
+            (wide + 3.0, thick + on_top + 1.5),
+            (Probe("side", (d / 2 - 0.3, under / 2), (1.0, 0.0)),),
+            (("cover", wide + 1.5, thick / 2), ("base", wide + 1.5, -deep / 2)),
         )
         pairs = [
             Pair("side", (given.fit, frozenset({"shank"})), (given.fit, frozenset({"hole side"})),
@@ -456,7 +491,7 @@ class _Plan:
         """Screws, inserts and nuts in the cover's coordinates, and what is to hold them."""
         its, d = self.its, _diameter(self.its)
         wide = self.head.diameter / 2
-        bodies, ways, rests, nut_rests, shells = [], [], [], [], []
+        screws, others, ways, rests, nut_rests, shells = [], [], [], [], [], []
         beyond = 2 * max(abs(one) for one in given.a.solid().bounds) + 2 * max(self.thick)
         hole = _hole_in_base(its, given) / 2
         thread = d / 2 if its.into != "plastic" else min(d / 2, hole)
@@ -484,14 +519,15 @@ class _Plan:
             names += ["shank"] + (["step"] if thread < d / 2 else [])
             profile += [(thread, reach), (0.0, reach)]
             names += ["thread", "tip", "axis"]
-            body = turned(profile, names, frame, given.fit)
+            screws.append(turned(profile, names, frame, given.fit))
             rests.append(turned(shown, ["a", "b", "c", "d"], frame, given.fit))
             ways.append(raised(disc(wide), top - beyond, top, frame, given.fit))
             if its.into == "nuts":
                 nut = hardware.hex_nut(its.size)
                 hexagon = regular_polygon(6, nut.across_flats)
-                back = frame.turned(0.0)
-                body = body + raised(hexagon, run - nut.height, run, back, given.fit, top="nut top")
+                others.append(
+                    raised(hexagon, run - nut.height, run, frame, given.fit, top="nut top")
+                )
                 near = d / 2 + given.gap_mm + EDGE_MM
                 far = nut.across_flats / 2 - EDGE_MM
                 at = run - nut.height
@@ -501,16 +537,12 @@ class _Plan:
                 high = reach
                 if its.into == "inserts":
                     high = hardware.insert(its.size).length
-                    body = body + led(
-                        disc(hole), 0.0, high, frame, given.fit, "inside", name="insert"
+                    others.append(
+                        led(disc(hole), 0.0, high, frame, given.fit, "inside", name="insert")
                     )
                 near, far = hole + EDGE_MM, hole + EDGE_MM + SHELL_MM
                 ring = [(near, 0.0), (far, 0.0), (far, high), (near, high)]
                 shells.append(turned(ring, ["a", "b", "c", "d"], frame, given.fit))
-            bodies.append(body)
-        whole = bodies[0]
-        for body in bodies[1:]:
-            whole = whole + body
         grips: tuple[Grip, ...] = ()
         if shells:
             high = max(self.reach)
@@ -521,7 +553,7 @@ class _Plan:
         holding = [Rest("heads", "a", tuple(rests))]
         if nut_rests:
             holding.append(Rest("nuts", "b", tuple(nut_rests)))
-        return Bought(whole, tuple(holding), grips, tuple(ways))
+        return Bought((*others, *screws), tuple(holding), grips, tuple(ways))
 
 
 # -- sizes ---------------------------------------------------------------------------------------
@@ -607,6 +639,11 @@ def _spots(its: ScrewedFields) -> list[tuple[float, float]]:
         x, y = its.along_mm / 2, its.across_mm / 2
         return [(x, y), (-x, y), (-x, -y), (x, -y)]
     return [(0.0, 0.0)]
+
+
+def _aside(x: float, y: float) -> dict[str, float]:
+    """Distances across a face from its place, mm, where there are any."""
+    return {name: one for name, one in (("x", x), ("y", y)) if abs(one) > TOP_MM}
 
 
 def _frames(face: Frame, spots: Sequence[tuple[float, float]]) -> list[Frame]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 
 import numpy as np
 import shapely
@@ -13,7 +14,7 @@ from core.checks.fit_measures import MeasuredFit
 from core.checks.limits import wall_severity
 from core.errors import CoreError
 from core.fits import FITS
-from core.fits.registry import Motion, SectionView
+from core.fits.registry import Meeting, Motion, SectionView
 from core.outlines import phrases
 from core.project.cache import MEASURED, content_key
 from core.project.results import FitResult, Solution
@@ -44,6 +45,7 @@ from core.views.report import (
     WorkingView,
 )
 
+Loops = list[NDArray[np.float64]]
 SIDE = "side"  # the name of a probe that runs across; others run to an end
 RUN = re.compile(r"(up|down|left|right)\s+(\S.*)")
 GAP_FIELD = Field("gap", "length", "gap a side", "", hint="empty: as the feel proposes")
@@ -238,6 +240,17 @@ def _along(name: str, fit: FitResult, measured: MeasuredFit | None) -> float | N
     return gap.distance_mm if gap else None
 
 
+def _sides(
+    name: str, meeting: Meeting, cut: Sequence[Loops], things: Sequence[Loops]
+) -> tuple[Loops, Loops]:
+    """Between which outlines of a section a gap is dimensioned: the parts', or of what is bought
+    and the part it passes."""
+    bought = next((one.bought for one in meeting.pairs if one.name == name), "")
+    if not bought:
+        return cut[0], cut[1]
+    return [loop for one in things for loop in one], cut["ab".index(bought)]
+
+
 def _looped(cut: list[NDArray[np.float64]]) -> list[list[tuple[float, float]]]:
     return [[(float(x), float(y)) for x, y in loop] for loop in cut]
 
@@ -257,10 +270,17 @@ def _section(
     def draw() -> SectionPicture:
         solids = (a.solid(), b.solid().moved(meeting.pose.matrix))
         cut = [loops(window(cut_by_plane(s, view.frame), view.low, view.high)) for s in solids]
+        bought = meeting.bought
+        things = [
+            loops(window(cut_by_plane(one, view.frame), view.low, view.high))
+            for one in (bought.bodies if bought else ())
+        ]
+        things = [one for one in things if one]
         dimensions = []
         for probe in view.probes:
-            found = gap_along(cut[0], cut[1], probe.start, probe.direction) or gap_along(
-                cut[1], cut[0], probe.start, probe.direction
+            one, other = _sides(probe.name, meeting, cut, things)
+            found = gap_along(one, other, probe.start, probe.direction) or gap_along(
+                other, one, probe.start, probe.direction
             )
             if found:
                 dimensions.append(
@@ -273,7 +293,6 @@ def _section(
                         measured_mm=_along(probe.name, fit, measured),
                     )
                 )
-        bought = meeting.bought
         return SectionPicture(
             low=view.low,
             high=view.high,
@@ -285,11 +304,7 @@ def _section(
                 )
                 for i in (0, 1)
             ],
-            things=_looped(
-                loops(window(cut_by_plane(bought.body, view.frame), view.low, view.high))
-            )
-            if bought
-            else [],
+            things=[_looped(one) for one in things],
             dimensions=dimensions,
             labels=_labels(cut, view, called),
         )

@@ -314,8 +314,8 @@ class SectionPicture(View):
     low: Vec2
     high: Vec2
     parts: list[SectionPart]
-    # bought things that hold the parts together, cut by the same plane
-    things: list[list[Vec2]]
+    # bought things that hold the parts together, one over the other, cut by the same plane
+    things: list[list[list[Vec2]]]
     dimensions: list[SectionDimension]
     labels: list[SectionLabel]
 

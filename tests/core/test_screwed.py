@@ -182,7 +182,7 @@ def test_the_screws_to_buy_are_as_long_as_by_hand(size, head, into, thick, tall,
     bought = [one for one in told(solution, "fit", "good") if one.startswith("to buy: 4 ")]
     assert len(bought) == 1 and f"{size} × {long:g}" in bought[0]
     assert ("ISO 10642" if head == "countersunk" else "ISO 4762") in bought[0]
-    # and the things themselves, from the top of the head to the tip, where no insert or nut hides it
+    # and the things themselves, from head to tip, unless an insert or nut hides it
     things = triangle_mesh(meeting(solution).bought.body)
     tips, tops = (
         things.corners[things.on("f", frozenset({name}))][..., 2] for name in ("tip", "head top")

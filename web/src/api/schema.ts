@@ -5183,7 +5183,7 @@ export interface components {
             things: [
                 number,
                 number
-            ][][];
+            ][][][];
         };
         /**
          * SegmentView

@@ -85,15 +85,15 @@
           fill-rule="evenodd"
         />
       {/each}
-      {#if section.things.length}
+      {#each section.things as thing, index (index)}
         <path
-          d={section.things.map(outline).join("")}
+          d={thing.map(outline).join("")}
           fill="var(--color-raised)"
           stroke="var(--color-ink)"
           stroke-width="1.2"
           fill-rule="evenodd"
         />
-      {/if}
+      {/each}
       <!-- where the drawing breaks off, paper runs over the cut edge -->
       <rect
         x={x(section.low[0]) - 1}

@@ -62,15 +62,15 @@
           stroke-width="1.4"
         />
       {/each}
-      {#if section.things.length}
+      {#each section.things as thing, index (index)}
         <path
-          d={section.things.map(loop).join("")}
+          d={thing.map(loop).join("")}
           fill="var(--color-raised)"
           stroke="var(--color-ink)"
           stroke-width="1.2"
           fill-rule="evenodd"
         />
-      {/if}
+      {/each}
       {#each section.dimensions as one, index (index)}
         <path
           d="M{x(one.start[0])} {y(one.start[1])}L{x(one.end[0])} {y(one.end[1])}"
