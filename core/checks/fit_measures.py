@@ -114,7 +114,8 @@ def fit_to_measure(
             both = len(corners_a) and len(corners_b)
             gaps.append(smallest_gap(corners_a, corners_b) if both else None)
         left = tuple(
-            wall_behind(a if wall.of == "a" else b, wall.face) for wall in meeting.walls_left
+            wall_behind(a if wall.of == "a" else b, wall.face, wall.whole)
+            for wall in meeting.walls_left
         )
         things = _things(meeting.bought, a.solid(), b.solid().moved(pose))
         engaged = _engaged(meeting.engages, mesh_a, mesh_b) if meeting.engages else None
@@ -152,14 +153,17 @@ def fit_to_measure(
     return found
 
 
-def wall_behind(state: PartState, face: FaceSet) -> WallFound:
+def wall_behind(state: PartState, face: FaceSet, whole: bool = True) -> WallFound:
     """The thinnest wall behind some faces of a part; nought where the faces are cut away.
 
     Rays from the faces go through material to the first face they come out at.
+
+    Args:
+        whole: none is left, too, where some of the faces is cut away.
     """
     mesh = mesh_of(state)
     own = mesh.on(*face)
-    broken = _broken(state, mesh, face)
+    broken = _broken(state, mesh, face) if whole else None
     if broken is not None:
         return broken
     if not own.any():

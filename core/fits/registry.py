@@ -110,7 +110,8 @@ class WallLeft:
     """A wall that the fit leaves standing: of part ``a`` or ``b``, and the face it lies behind.
 
     ``field`` names the fit's field that decides it, ``value`` what that is now in mm; the wall
-    gains ``gains`` mm for every mm the field grows (below nought: as it shrinks).
+    gains ``gains`` mm for every mm the field grows (below nought: as it shrinks). ``whole``: the
+    face is to lie in material all over, so that where some of it is missing it is cut through.
     """
 
     of: str
@@ -120,6 +121,7 @@ class WallLeft:
     field: str = ""
     value: float = 0.0
     gains: float = -1.0
+    whole: bool = True
 
 
 @dataclass(frozen=True)

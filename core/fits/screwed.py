@@ -274,7 +274,8 @@ class Screwed(FitKind):
                 _frames(given.frame_a, spots), _cover(given, spots), strict=True
             )
         ]
-        return finished(given, given.a, cut=tools, hole=_diameter(its) + 2 * given.gap_mm)
+        hole = _diameter(its) + 2 * given.gap_mm
+        return finished(given, given.a, cut=tools, within=given.frame_a, hole=hole)
 
     def build_b(self, given: FitInput) -> PartState:
         its = _checked(given)
@@ -283,17 +284,11 @@ class Screwed(FitKind):
         tools = []
         for frame, run in zip(plan.base_frames, plan.runs, strict=True):
             radius, deep = _hole_in_base(its, given) / 2, plan.depth(run)
-            if deep is None:
-                tools.append(
-                    led(
-                        disc(radius), -run - ROOM_MM, ROOM_MM, frame, given.fit, "outside",
-                        name="hole side",
-                    )
-                )  # fmt: skip
-            else:
-                tools.append(
-                    led(disc(radius), -deep, 0.0, frame, given.fit, "outside", name="hole side")
-                )
+            far = [] if deep is not None else [(radius, -run)]
+            end = -run - ROOM_MM if deep is None else -deep
+            profile = [(0.0, end), (radius, end), *far, (radius, 0.0), (radius, ROOM_MM)]
+            names = ["bottom", *("out" for _ in far), "hole side", "out", "out", "axis"]
+            tools.append(turned([*profile, (0.0, ROOM_MM)], names, frame, given.fit, "outside"))
             if its.into == "nuts":
                 nut = hardware.hex_nut(its.size)
                 if run <= nut.height:
@@ -303,12 +298,9 @@ class Screwed(FitKind):
                         remedy=f"a base thicker than {nut.height + 1.0:g} mm, or inserts",
                     )
                 hexagon = regular_polygon(6, nut.across_flats + 2 * given.gap_mm)
-                tools.append(
-                    raised(
-                        hexagon, -run - ROOM_MM, -run + nut.height, frame, given.fit, "outside",
-                        top="nut floor",
-                    )
-                )  # fmt: skip
+                up = nut.height - run
+                tools.append(led(hexagon, -run, up, frame, given.fit, "outside", name="nut side"))
+                tools.append(raised(hexagon, -run - ROOM_MM, -run, frame, given.fit, "outside"))
         return finished(given, state, cut=tools, within=given.frame_b, hole=2 * radius)
 
     def meeting(self, given: FitInput) -> Meeting:
@@ -347,11 +339,22 @@ class Screwed(FitKind):
         if its.head == "cap, let in":
             walls.append(
                 WallLeft("a", "floor under the heads", 0.0, (given.fit, frozenset({"shoulder"})),
-                         "sunk", its.sunk_mm)
+                         "sunk", its.sunk_mm, whole=False)
             )  # fmt: skip
+        around = {"countersunk": "sink", "cap, let in": "head pocket"}.get(its.head)
+        if around:
+            walls.append(
+                WallLeft("a", "wall round the heads", 0.0, (given.fit, frozenset({around})))
+            )
         if its.into == "nuts":
             walls.append(
-                WallLeft("b", "floor under the nuts", 0.0, (given.fit, frozenset({"nut floor"})))
+                WallLeft("b", "wall round the nuts", 0.0, (given.fit, frozenset({"nut side"})))
+            )
+        if its.into == "nuts":
+            walls.append(
+                WallLeft(
+                    "b", "floor under the nuts", 0.0, (given.fit, frozenset({"top"})), whole=False
+                )
             )
         elif plan.depth(run) is not None:
             walls.append(
@@ -703,20 +706,28 @@ def _passage(its: ScrewedFields, given: FitInput, face: Frame, thick: float) -> 
     _under(its, head, thick)
     radius, wide = _diameter(its) / 2 + given.gap_mm, head.diameter / 2
     back = opposed(face.lifted(-thick))  # z out of the far side
-    profile, names = [(0.0, -thick - ROOM_MM), (radius, -thick - ROOM_MM)], ["mouth", "hole side"]
+    # what lies past the cover's own faces goes by another name: it leaves no wall
+    past = -thick - ROOM_MM
+    profile = [(0.0, past), (radius, past), (radius, -thick)]
+    names = ["out", "out", "hole side"]
     if its.head == "countersunk":
         if wide <= radius:
             raise BuildError("the holes are as wide as the heads", remedy="a smaller gap")
         profile += [(radius, -its.sunk_mm - (wide - radius)), (wide, -its.sunk_mm)]
-        names += ["sink", "head pocket"]
+        names += ["sink"]
+        if its.sunk_mm:
+            profile += [(wide, 0.0)]
+            names += ["head pocket"]
         profile += [(wide, ROOM_MM)]
+        names += ["out"]
     elif its.head == "cap, let in":
         room = wide + given.gap_mm
         deep = head.height + its.sunk_mm
-        profile += [(radius, -deep), (room, -deep), (room, ROOM_MM)]
-        names += ["shoulder", "head pocket"]
+        profile += [(radius, -deep), (room, -deep), (room, 0.0), (room, ROOM_MM)]
+        names += ["shoulder", "head pocket", "out"]
     else:
-        profile += [(radius, ROOM_MM)]
+        profile += [(radius, 0.0), (radius, ROOM_MM)]
+        names += ["out"]
     profile.append((0.0, ROOM_MM))
     names += ["out", "axis"]
     return turned(profile, names, back, given.fit, "outside")

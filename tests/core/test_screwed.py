@@ -349,6 +349,40 @@ def test_a_screw_that_is_too_short_is_told_with_the_one_that_is_not() -> None:
     assert not [one for one in report_on(cured).findings if one.severity in ("stop", "warning")]
 
 
+@pytest.mark.parametrize(
+    ("fields", "lost"),
+    [
+        ({"head": "countersunk", "along": "55"}, ["wall round the heads"]),
+        ({"head": "cap, let in", "along": "55"}, ["wall round the heads"]),
+        ({"head": "cap, on top", "into": "nuts", "along": "55"}, ["wall round the nuts"]),
+        ({"head": "cap, on top", "along": "55"}, []),
+    ],
+    ids=["sink", "pocket", "nuts", "on top"],
+)
+def test_pockets_that_break_out_of_the_side_are_told(fields, lost) -> None:
+    """2.5 mm from the edge: half a head of 6.72 or 5.5 and its gap, half a nut of 5.5, reach past
+    it; their floors are there all the same. Half a hole of 3.5 and of 4 leaves 0.75 and 0.5."""
+    solution = held(plate(), block(), **fields)
+    stops = told(solution, "wall left", "stop")
+    assert stops == [f"{one}: none left, it is cut through" for one in lost]
+    left = {one.what: one.value_mm for one in report_on(solution).fits[0].left}
+    assert left["wall round the screws in the cover"] == pytest.approx(0.75, abs=0.01)
+    if fields.get("into") != "nuts":
+        assert left["wall round the screws in the base"] == pytest.approx(0.5, abs=0.01)
+
+
+@pytest.mark.parametrize("into", ["inserts", "plastic"])
+def test_a_hole_right_through_a_thin_base_leaves_the_wall_that_is_round_it(into: str) -> None:
+    """And what it holds is no more than the base is thick."""
+    solution = held(plate(), block(tall="4"), layout="one", head="cap, on top", into=into)
+    left = {one.what: one.value_mm for one in report_on(solution).fits[0].left}
+    wide = {"inserts": INSERT_M3, "plastic": 2.5}[into]  # M3 × 0.5, d - P
+    assert left["wall round the screws in the base"] == pytest.approx((40 - wide) / 2, abs=0.1)
+    (words,) = [one for of in ("warning", "stop") for one in told(solution, "bought", of)]
+    over = {"inserts": "4 mm of 5.7 mm", "plastic": "4 mm of 7 mm"}[into]
+    assert f"are held over {over}" in words
+
+
 def test_tips_that_stand_out_are_told() -> None:
     solution = held(plate(), block(tall="12"), into="nuts", head="cap, on top", long="20")
     assert told(solution, "fit", "note") == ["the tips of the screws stand 3.00 mm out of the base"]
