@@ -201,6 +201,20 @@ BREAKS: list[Break] = [
         ("start[free] = quarters", ""),
     ),
     *_of(
+        "core/fits/screwed.py",
+        ("tests/core/test_screwed.py",),
+        ("[(-x, y) for x, y in self.spots])", "[(x, y) for x, y in self.spots])"),
+        ("if one - max(self.over) >= self.wanted - 1e-9", "if one - max(self.over) >= 0"),
+        ("if box[5] > -TOP_MM:", "if True:"),
+    ),
+    *_of(
+        "core/checks/bought.py",
+        ("tests/core/test_screwed.py",),
+        ("if shared > TOUCHING_MM3 * len(bought.ways):", "if False:"),
+        ("if share < WHOLE:", "if share <= 0:"),
+        ("if shut:", "if False:"),
+    ),
+    *_of(
         "core/proof/engagement.py",
         (GOOD,),
         (

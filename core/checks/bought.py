@@ -19,9 +19,9 @@ class BoughtThings(JointCheck):
     asks = "Have the screws that hold it their room, their seats and their hold?"
     measures = (
         "Screws, nuts and inserts by their tables, laid into the finished solids: the volume they "
-        "share with plastic, what is there of the rings their heads and nuts lie on, how far round "
-        "and along a thread or insert there is plastic, and whether a room as wide as each head "
-        "leads straight to it."
+        "share with plastic and screws with each other, what is there of the rings their heads and "
+        "nuts lie on, how far round and along a thread or insert there is plastic, and whether a "
+        "room as wide as each head leads straight to it."
     )
     limits = (
         Limit("they share nothing with the parts"),
@@ -45,6 +45,11 @@ class BoughtThings(JointCheck):
                     "closes their holes"
                 )
                 yield Finding(self.name, "stop", words, shared, 0.0, "mm³", fit=name)
+        if found.of_each_other_mm3 > TOUCHING_MM3:
+            bad = True
+            shared = found.of_each_other_mm3
+            words = f"the screws lie in each other by {shared:.2f} mm³: they stand too close"
+            yield Finding(self.name, "stop", words, shared, 0.0, "mm³", fit=name)
         for rest, share in zip(bought.rests, found.rests, strict=True):
             if share < WHOLE:
                 bad = True

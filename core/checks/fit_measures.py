@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from itertools import combinations
 from typing import TypeVar
 
 import numpy as np
@@ -27,6 +28,7 @@ from core.steps import PartState
 
 T = TypeVar("T")
 Vec3 = tuple[float, float, float]
+Box = tuple[float, float, float, float, float, float]
 KEPT = 0.95  # of a face is left where it lies in material; lead-ins and ends take the rest
 
 
@@ -49,9 +51,10 @@ class MeasuredFit:
 class Things:
     """Bought things in their places: the volume they share with each part, mm³; of the least of
     them what share of its seat there is and how far it is held, mm, in the order the fit tells
-    them; what stands in the way to each, mm³."""
+    them; what stands in the way to each, mm³. ``of_each_other_mm3``: what the screws share."""
 
     overlap_mm3: tuple[float, float]
+    of_each_other_mm3: float
     rests: tuple[float, ...]
     held_mm: tuple[float, ...]
     in_the_way_mm3: tuple[float, ...]
@@ -226,11 +229,24 @@ def _things(bought: Bought | None, a: Body, placed_b: Body) -> Things | None:
 
     return Things(
         (max(overlap_mm3(bought.body, a), 0.0), max(overlap_mm3(bought.body, placed_b), 0.0)),
+        sum(
+            max(overlap_mm3(one, other), 0.0) for one, other in combinations(bought.screws, 2)
+            if beside(one.bounds, other.bounds)
+        ),
         tuple(share(one.of, one.rings) for one in bought.rests),
         tuple(share(one.of, one.shells) * one.long_mm for one in bought.grips),
         tuple(sum(max(overlap_mm3(way, one), 0.0) for one in parts.values())
               for way in bought.ways),
     )  # fmt: skip
+
+
+def beside(one: Box, other: Box) -> bool:
+    """Whether two boxes have room in common.
+
+    >>> beside((0, 0, 0, 1, 1, 1), (2, 0, 0, 3, 1, 1))
+    False
+    """
+    return all(one[i] < other[i + 3] and other[i] < one[i + 3] for i in range(3))
 
 
 def _engaged(asked: Engages, mesh_a: TriangleMesh, placed_b: TriangleMesh) -> Engagement | None:

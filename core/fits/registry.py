@@ -225,14 +225,20 @@ class Grip:
 class Bought:
     """Bought things that hold the parts together, in part a's coordinates.
 
-    ``bodies`` are drawn one over the other, the screws last; ``ways`` are the rooms through which
-    each is reached with a tool.
+    ``screws`` are each by itself; ``others`` are what they go into. ``ways`` are the rooms through
+    which each screw is reached with a tool.
     """
 
-    bodies: tuple[Body, ...]
+    screws: tuple[Body, ...]
+    others: tuple[Body, ...]
     rests: tuple[Rest, ...]
     grips: tuple[Grip, ...]
     ways: tuple[Body, ...]
+
+    @property
+    def bodies(self) -> tuple[Body, ...]:
+        """All of them, as they are drawn one over the other."""
+        return (*self.others, *self.screws)
 
     @property
     def body(self) -> Body:

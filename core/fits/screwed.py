@@ -556,7 +556,7 @@ class _Plan:
         holding = [Rest("heads", "a", tuple(rests))]
         if nut_rests:
             holding.append(Rest("nuts", "b", tuple(nut_rests)))
-        return Bought((*others, *screws), tuple(holding), grips, tuple(ways))
+        return Bought(tuple(screws), tuple(others), tuple(holding), grips, tuple(ways))
 
 
 # -- sizes ---------------------------------------------------------------------------------------

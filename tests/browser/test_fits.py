@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import numpy as np
 import pytest
+import trimesh
 from selenium.webdriver.common.keys import Keys
 
-from tests.browser.making import empty_page
+from tests.browser.making import empty_page, exported, kept, path
+from tests.browser.test_beginning import choose
 from tests.browser.walker import Walker
 from tests.covering import WHOLE
 from workshop.models import Project
@@ -144,3 +147,48 @@ def test_a_nut_that_drops_over_is_a_stop_and_cured_at_its_desk(
     walker.press("do it")
     walker.until(lambda: "nothing engages" not in walker.text())
     walker.see("of their depth")
+
+
+def middles(mesh: trimesh.Trimesh, up: float) -> list[tuple[float, float]]:
+    """The middles of the small loops in a level section, about the middle of its box."""
+    section = mesh.section([0, 0, 1], [0, 0, mesh.bounds[0][2] + up])
+    assert section is not None
+    loops = [loop for loop in section.discrete if np.ptp(loop[:, 0]) < 8]
+    off = mesh.bounds.mean(axis=0)
+    return sorted((round(x, 2), round(y, 2)) for x, y, _ in ((loop.max(axis=0) + loop.min(axis=0))
+                  / 2 - off for loop in loops))  # fmt: skip
+
+
+def test_a_cover_is_screwed_on_a_box_from_nothing(bare_walker: Walker) -> None:
+    walker = bare_walker
+    project = empty_page(walker)
+    box = walker.step("block")
+    for field, text in (("outline.fields.width", "70"), ("outline.fields.depth", "50"),
+                        ("fields.height", "28")):  # fmt: skip
+        walker.type(path(box, field), text)
+    walker.step("hollow")
+    choose(walker, "new part")
+    walker.until(lambda: len(kept(project)["parts"]) == 2)
+    plate = walker.step("plate")
+    for field, text in (("outline.fields.width", "70"), ("outline.fields.depth", "50"),
+                        ("fields.height", "3")):  # fmt: skip
+        walker.type(path(plate, field, "part_2"), text)
+    walker.built()
+    choose(walker, "screwed on")
+    walker.press("make it")
+    walker.until(lambda: "/fit/" in walker.driver.current_url)
+    # the open rim has pillars, and what is to be bought is said: 3 of cover and 3 of insert are 6
+    walker.see("to buy: 4 countersunk screws (ISO 10642) M3 × 6, 4 heat-set inserts M3")
+    walker.see("reached straight; the inserts are held over 5.7 mm")
+    walker.choose('button[aria-label^="screws"]', "M4")
+    # an M4 head of 2.48 goes into 3 mm: 3 of cover and 4 of insert, made up to 8
+    walker.see("M4 × 8, 4 heat-set inserts M4")
+    walker.settled()
+    assert walker.axe() == []
+    (fit,) = kept(project)["fits"]
+    along, across = (float(fit["fields"][name].split()[0]) for name in ("along", "across"))
+    spots = sorted((x * along / 2, y * across / 2) for x in (-1, 1) for y in (-1, 1))
+    cover, base = exported(walker, project, "part_2"), exported(walker, project, "part")
+    assert middles(cover, 0.2) == pytest.approx(spots, abs=0.02)
+    assert middles(base, 27.0) == pytest.approx(spots, abs=0.02)
+    assert cover.euler_number == 2 - 2 * 4 and base.euler_number == 2

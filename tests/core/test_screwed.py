@@ -130,6 +130,20 @@ def test_both_parts_are_holed_where_it_was_typed(fields, spots) -> None:
     assert base.volume == pytest.approx(drawn, rel=1e-4)
 
 
+def test_three_on_a_circle_lie_on_the_same_side_in_both_parts() -> None:
+    """Seen from the other side a pattern is its mirror image: of three that shows."""
+    solution = held(plate(), block(), head="cap, on top", layout="on a circle", count="3")
+    cover, base = taken(solution, "a"), taken(solution, "b")
+    seen = {}
+    for side in (1, -1):
+        spots = [(side * 15.0, 1e-3), (-side * 7.5, 12.99), (-side * 7.5, -12.99)]
+        seen[side] = [
+            (runs(cover, at) == [], len(runs(base, at)) == 2 and runs(base, at)[1] < -1)
+            for at in spots
+        ]
+    assert sorted(seen.values()) == [[(False, False)] * 3, [(True, True)] * 3]
+
+
 @pytest.mark.parametrize("turn", ["0", "25 deg"])
 @pytest.mark.parametrize(("on_a", "on_b"), [("s.top", "s.right"), ("s.front", "s.bottom")])
 def test_holes_lie_on_one_axis_wherever_the_faces_look(turn: str, on_a: str, on_b: str) -> None:
@@ -297,6 +311,14 @@ def test_a_hole_that_is_filled_again_is_a_stop() -> None:
                 height="3", direction="down")  # fmt: skip
     solution = over(lump)
     assert [one for one in told(solution, "bought", "stop") if "closes their holes" in one]
+
+
+@pytest.mark.parametrize(("along", "stop"), [("5", True), ("6.9", False)])
+def test_screws_too_close_for_their_heads_are_a_stop(along: str, stop: bool) -> None:
+    """Heads are 6.72 across: 1.72 of them lie in each other, or 0.18 mm are left."""
+    solution = held(plate(), block(), layout="in a row", count="2", along=along)
+    found = [one for one in told(solution, "bought", "stop") if "lie in each other" in one]
+    assert bool(found) == stop
 
 
 def test_what_stands_over_a_head_is_in_the_drivers_way() -> None:
