@@ -13,6 +13,7 @@ from core.solids import Frame
 from core.views.report import SectionPicture
 
 FILLS = {"a": "#d3e5df", "b": "#f1e0ba"}
+BOUGHT = "#fffdf6"
 LINE, BRASS = "#23303a", "#835a10"
 SCALE = 16.0
 PART_WAY = 0.32  # of the drawing's height by which what slides is drawn out
@@ -36,6 +37,13 @@ def section_svg(section: SectionPicture, meeting: Meeting | None = None) -> str:
         drawn[part.role] += (
             f'<path d="{d}" fill="{FILLS[part.role]}" fill-rule="evenodd" stroke="{LINE}"/>'
         )
+    things = "".join(
+        '<path d="'
+        + " ".join("M" + "L".join(at(x, y) for x, y in loop) + "Z" for loop in thing)
+        + f'" fill="{BOUGHT}" fill-rule="evenodd" stroke="{LINE}"/>'
+        for thing in section.things
+    )
+    things = f"<g>{things}</g>" if things else ""
     gaps = "".join(
         f'<path d="M{at(*one.start)}L{at(*one.end)}" stroke="{BRASS}" stroke-width="3"/>'
         for one in section.dimensions
@@ -54,13 +62,16 @@ def section_svg(section: SectionPicture, meeting: Meeting | None = None) -> str:
     return (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide:.0f}" height="{tall:.0f}" '
         f'viewBox="0 0 {wide:.1f} {tall:.1f}">{style}<g>{drawn["a"]}</g>'
-        f'<g class="b">{drawn["b"]}</g><g class="gaps">{gaps}</g></svg>\n'
+        f'<g class="b">{drawn["b"]}</g>{things}<g class="gaps">{gaps}</g></svg>\n'
     )
 
 
 def _move(meeting: Meeting, at, tall: float) -> str:  # type: ignore[no-untyped-def]
     """The CSS transform that part b goes through, as its motion looks in the section."""
-    motion, frame = meeting.motion, meeting.section.frame if meeting.section else None
+    motion, frame = (
+        meeting.motion or meeting.apart,
+        meeting.section.frame if meeting.section else None,
+    )
     if motion is None or frame is None:
         return f"translate(0,{-PART_WAY * tall:.1f}px)"
     u, v, n = _axes(frame)
