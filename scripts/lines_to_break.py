@@ -201,11 +201,16 @@ BREAKS: list[Break] = [
         ("start[free] = quarters", ""),
     ),
     *_of(
-        "core/fits/screwed.py",
+        "core/fits/screwed_sizes.py",
         ("tests/core/test_screwed.py",),
-        ("[(-x, y) for x, y in self.spots])", "[(x, y) for x, y in self.spots])"),
+        ("frames_at(given.frame_b, [(-x, y)", "frames_at(given.frame_b, [(x, y)"),
         ("if one - max(self.over) >= self.wanted - 1e-9", "if one - max(self.over) >= 0"),
+    ),
+    *_of(
+        "core/fits/screwed_solids.py",
+        ("tests/core/test_screwed.py",),
         ("if box[5] > -TOP_MM:", "if True:"),
+        ("key = round(size, 6)", "key = 0.0"),
     ),
     *_of(
         "core/checks/bought.py",

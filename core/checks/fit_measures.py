@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from functools import reduce
 from itertools import combinations
+from operator import add
 from typing import TypeVar
 
 import numpy as np
@@ -29,6 +31,7 @@ from core.steps import PartState
 T = TypeVar("T")
 Vec3 = tuple[float, float, float]
 Box = tuple[float, float, float, float, float, float]
+ALL = 0.999  # of what is looked at is there; facets take the rest
 KEPT = 0.95  # of a face is left where it lies in material; lead-ins and ends take the rest
 
 
@@ -224,9 +227,18 @@ def _things(bought: Bought | None, a: Body, placed_b: Body) -> Things | None:
         return None
     parts = {"a": a, "b": placed_b}
 
-    def share(of: str, looked_at: tuple[Body, ...]) -> float:
-        return min((parts[of] & one).volume_mm3 / one.volume_mm3 for one in looked_at)
+    def there(of: str, looked_at: Body) -> float:
+        return (parts[of] & looked_at).volume_mm3 / looked_at.volume_mm3
 
+    def share(of: str, looked_at: tuple[Body, ...]) -> float:
+        # all at once, and each by itself only where something is missing
+        whole = there(of, reduce(add, looked_at))
+        return whole if whole > ALL else min(there(of, one) for one in looked_at)
+
+    def in_the_way(way: Body) -> float:
+        return sum(max(overlap_mm3(way, one), 0.0) for one in parts.values())
+
+    free = in_the_way(reduce(add, bought.ways)) <= 0
     return Things(
         (max(overlap_mm3(bought.body, a), 0.0), max(overlap_mm3(bought.body, placed_b), 0.0)),
         sum(
@@ -235,8 +247,7 @@ def _things(bought: Bought | None, a: Body, placed_b: Body) -> Things | None:
         ),
         tuple(share(one.of, one.rings) for one in bought.rests),
         tuple(share(one.of, one.shells) * one.long_mm for one in bought.grips),
-        tuple(sum(max(overlap_mm3(way, one), 0.0) for one in parts.values())
-              for way in bought.ways),
+        tuple(0.0 if free else in_the_way(way) for way in bought.ways),
     )  # fmt: skip
 
 

@@ -244,6 +244,21 @@ def test_gaps_are_as_typed_and_nothing_is_to_look_at(size, head, into, gap) -> N
     assert told(solution, "bought", "good")
 
 
+def test_a_cover_of_two_thicknesses_has_its_heads_at_both() -> None:
+    """5 and 8 mm thick: screws for the thicker end, 8 + 3 made up to 12, on the thinner 7 deep."""
+    rise = step("rise", "extrude", rectangle("30", "40"), on={"on": "s.top", "x": "15"}, height="3")
+    solution = held(plate(rise), block(), head="cap, on top", layout="in a row", count="2")
+    found = meeting(solution)
+    (line,) = (one for one in found.working if one.label == "screw length")
+    assert line.value_mm == 12
+    # a head of an M3 is 3 high; the cover lies above its bottom
+    tops = sorted(screw.bounds[5] for screw in found.bought.screws)
+    assert tops == pytest.approx([5 + 3, 8 + 3])
+    tips = sorted(screw.bounds[2] for screw in found.bought.screws)
+    assert tips == pytest.approx([5 - 12, 8 - 12])
+    assert told(solution, "bought", "good")
+
+
 # -- pillars -------------------------------------------------------------------------------------
 
 
