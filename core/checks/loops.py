@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 from core.checks.moving import moved_along, turn_and_shift
 from core.fits import FITS
 from core.project.results import FitResult, Solution
+from core.solids import Frame
 
 Matrix = NDArray[np.float64]
 Points = NDArray[np.float64]
@@ -35,7 +36,7 @@ class Link:
         share of a track."""
         motion = self.fit.meeting.motion if self.fit.meeting else None
         if motion is None:
-            return ()
+            return (True,) if self._about else ()
         along = motion.way in ("turn", "screw")
         # what is round and slides turns as well
         round_too = motion.way == "slide" and FITS[self.fit.fit.kind].turns(self.fit.words)
@@ -45,6 +46,15 @@ class Link:
     def _sits(self) -> bool:
         """Whether it belongs home: it is not drawn out to suit others."""
         return FITS[self.fit.fit.kind].sits
+
+    @property
+    def _about(self) -> Frame | None:
+        """The axis that what does not move on its own may be turned about: one screw, a bearing."""
+        meeting = self.fit.meeting
+        if meeting is None or meeting.motion or not meeting.apart:
+            return None
+        round_ = FITS[self.fit.fit.kind].turns(self.fit.words)
+        return meeting.apart.axis if round_ and meeting.apart.way == "slide" else None
 
     def pose(self, moved: Points) -> Matrix:
         """The (4, 4) pose of the part it leads to in the one it comes from, so far moved."""
@@ -59,6 +69,8 @@ class Link:
                 pose = moved_along(motion, along) @ pose
             if self._sits or len(moved) > 1:
                 pose = turn_and_shift(motion.axis, float(moved[-1]), 0.0) @ pose
+        if self._about and len(moved):
+            pose = turn_and_shift(self._about, float(moved[-1]), 0.0) @ pose
         return np.asarray(pose if self.forward else np.linalg.inv(pose))
 
 

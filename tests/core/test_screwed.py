@@ -450,10 +450,24 @@ def test_a_thin_cover_under_countersunk_heads_is_told() -> None:
     ]
 
 
-def test_one_screw_lets_the_cover_turn_and_two_do_not() -> None:
-    """Beside a plug that stands elsewhere: with one screw a cover may turn until both agree."""
-    from core.fits import FITS
-
-    kind = FITS["screwed"]
-    words = {one.name: one.default for one in kind.fields}
-    assert kind.turns({**words, "layout": "one"}) and not kind.turns(words)
+@pytest.mark.parametrize(("layout", "free"), [("one", True), ("in a row", False)])
+def test_one_screw_lets_the_cover_turn_and_two_do_not(layout: str, free: bool) -> None:
+    """Beside a plug that stands 20 mm off the middle in the cover, and in the base 20 mm off it
+    but 30° further round: turned so, both agree about one screw. Two hold the plug
+    2 · 20 · sin 15° = 10.35 mm from its socket."""
+    fields = {"layout": layout, "count": "2", "along": "12", "head": "cap, on top"}
+    turned = {"x": f"{20 * math.cos(math.radians(30)):.6f}",
+              "y": f"{20 * math.sin(math.radians(30)):.6f}"}  # fmt: skip
+    fits = [
+        {"name": "f", "kind": "screwed", "parts": ["a", "b"], "gap": "0.25", "fields": fields,
+         "place_a": {"on": "s.bottom"}, "place_b": {"on": "s.top"}},
+        {"name": "g", "kind": "plug", "parts": ["b", "a"], "gap": "0.25",
+         "fields": {"across": "4", "depth": "2", "headroom": "0.4"},
+         "place_a": {"on": "s.top", **turned}, "place_b": {"on": "s.bottom", "x": "-20"}},
+    ]  # fmt: skip
+    solution = solve(document(plate(), block(), fits=fits))
+    assert not solution.errors, [one.one_line() for one in solution.errors]
+    (found,) = [one for one in report_on(solution).findings if one.check == "held twice"]
+    assert found.severity == ("good" if free else "stop")
+    if not free:
+        assert found.value == pytest.approx(40 * math.sin(math.radians(15)), abs=0.01)
