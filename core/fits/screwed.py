@@ -55,8 +55,8 @@ from core.steps.state import PartState
 Told = tuple[str, str] | tuple[str, str, Cures]
 BOUGHT_AS = {
     "countersunk": f"countersunk screws ({SOURCES['countersunk']})",
-    "cap, let in": f"socket head screws ({SOURCES['socket head']})",
-    "cap, on top": f"socket head screws ({SOURCES['socket head']})",
+    "let in": f"socket head screws ({SOURCES['socket head']})",
+    "on top": f"socket head screws ({SOURCES['socket head']})",
 }
 LAND_MM = 0.6  # of a cover under countersunk heads, to begin with
 
@@ -80,7 +80,14 @@ class Screwed(FitKind):
     makes_b = False
     fields = (
         Field("size", "choice", "screws", "M3", SIZES),
-        Field("head", "choice", "heads", "countersunk", HEADS),
+        Field(
+            "head",
+            "choice",
+            "heads",
+            "countersunk",
+            HEADS,
+            told=("countersunk", "their heads let in", "their heads on top"),
+        ),
         Field(
             "into",
             "choice",
@@ -138,7 +145,7 @@ class Screwed(FitKind):
             "0",
             least=0,
             clause=", heads {sunk} below the face",
-            when=(("head", ("countersunk", "cap, let in")),),
+            when=(("head", ("countersunk", "let in")),),
         ),
         Field(
             "spare",
@@ -188,7 +195,7 @@ class Screwed(FitKind):
         wide, tall = min(a.wide_mm, b.wide_mm), min(a.tall_mm, b.tall_mm)
         size = "M3" if min(wide, tall) >= 12.0 else "M2"
         its = {"size": size, "head": "countersunk" if a.thick_mm >= 2.5 and size == "M3" else
-               "cap, on top"}  # fmt: skip
+               "on top"}  # fmt: skip
         hole = hardware.insert(size).hole
         rim = b.radius_mm < hole / 2 + 2.0 < min(wide, tall) / 4
         post = of_the_size(min(wide, tall) / 3, usual=2 * hole)
@@ -276,7 +283,7 @@ class Screwed(FitKind):
             Pair("side", (given.fit, frozenset({"shank"})), (given.fit, frozenset({"hole side"})),
                  gap, bought="a")
         ]  # fmt: skip
-        if its.head == "cap, let in":
+        if its.head == "let in":
             pairs.append(
                 Pair("head", (given.fit, frozenset({"head side"})),
                      (given.fit, frozenset({"head pocket"})), gap, bought="a")
@@ -288,12 +295,12 @@ class Screwed(FitKind):
                      (given.fit, frozenset({"hole side"})),
                      *(("post", its.post_mm, 0.5) if its.post_mm else ())),
         ]  # fmt: skip
-        if its.head == "cap, let in":
+        if its.head == "let in":
             walls.append(
                 WallLeft("a", "floor under the heads", 0.0, (given.fit, frozenset({"shoulder"})),
                          "sunk", its.sunk_mm, whole=False)
             )  # fmt: skip
-        around = {"countersunk": "sink", "cap, let in": "head pocket"}.get(its.head)
+        around = {"countersunk": "sink", "let in": "head pocket"}.get(its.head)
         if around:
             walls.append(
                 WallLeft("a", "wall round the heads", 0.0, (given.fit, frozenset({around})))

@@ -24,7 +24,7 @@ from core.steps.state import PartState
 NEEDED = "as needed"
 SIZES = tuple(size for size in CLEARANCE if size in INSERTS)
 LAYOUTS = ("one", "in a row", "at the corners", "on a circle")
-HEADS = ("countersunk", "cap, let in", "cap, on top")
+HEADS = ("countersunk", "let in", "on top")
 INTO = ("inserts", "plastic", "nuts")
 # in diameters of the screw; common practice, no source
 ENGAGED = {"inserts": 1.0, "plastic": 2.0, "nuts": 0.0}
@@ -37,7 +37,7 @@ class ScrewedFields(Fields):
     """What is set of parts that bought screws hold together."""
 
     size: Literal["M2", "M2.5", "M3", "M4", "M5", "M6", "M8"]
-    head: Literal["countersunk", "cap, let in", "cap, on top"]
+    head: Literal["countersunk", "let in", "on top"]
     into: Literal["inserts", "plastic", "nuts"]
     layout: Literal["one", "in a row", "at the corners", "on a circle"]
     count: float

@@ -69,7 +69,7 @@ def passage(its: ScrewedFields, given: FitInput, face: Frame, thick: float) -> B
             names += ["head pocket"]
         profile += [(wide, ROOM_MM)]
         names += ["out"]
-    elif its.head == "cap, let in":
+    elif its.head == "let in":
         room = wide + given.gap_mm
         deep = head.height + its.sunk_mm
         profile += [(radius, -deep), (room, -deep), (room, 0.0), (room, ROOM_MM)]

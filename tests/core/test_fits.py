@@ -93,7 +93,7 @@ CASES = {
         slab("b"),
         "s.bottom",
         "s.top",
-        {"head": "cap, let in", "into": "nuts", "layout": "in a row", "count": "2", "along": "9"},
+        {"head": "let in", "into": "nuts", "layout": "in a row", "count": "2", "along": "9"},
     ),
     "dovetail": (
         "dovetail",

@@ -113,7 +113,7 @@ def runs(mesh: trimesh.Trimesh, at: tuple[float, float]) -> list[float]:
 def test_both_parts_are_holed_where_it_was_typed(fields, spots) -> None:
     """Along each typed axis there is nothing from above the cover to the floor of the hole; half a
     millimetre past the hole there is all of both."""
-    solution = held(plate(), block(), head="cap, on top", **fields)
+    solution = held(plate(), block(), head="on top", **fields)
     cover, base = taken(solution, "a"), taken(solution, "b")
     for x, y in spots:
         at = (x + 1e-3, y + 2e-3)
@@ -132,7 +132,7 @@ def test_both_parts_are_holed_where_it_was_typed(fields, spots) -> None:
 
 def test_three_on_a_circle_lie_on_the_same_side_in_both_parts() -> None:
     """Seen from the other side a pattern is its mirror image: of three that shows."""
-    solution = held(plate(), block(), head="cap, on top", layout="on a circle", count="3")
+    solution = held(plate(), block(), head="on top", layout="on a circle", count="3")
     cover, base = taken(solution, "a"), taken(solution, "b")
     seen = {}
     for side in (1, -1):
@@ -152,7 +152,7 @@ def test_holes_lie_on_one_axis_wherever_the_faces_look(turn: str, on_a: str, on_
     spot = {"x": "3", "y": "-1"}
     solution = held(
         plate(thick="16"), block(tall="30"), {"on": on_a, "turn": turn}, {"on": on_b, **spot},
-        layout="in a row", count="2", along="11", size="M2", head="cap, on top", into="plastic",
+        layout="in a row", count="2", along="11", size="M2", head="on top", into="plastic",
     )  # fmt: skip
     found = meeting(solution)
     assert found.bought is not None
@@ -175,13 +175,13 @@ def test_holes_lie_on_one_axis_wherever_the_faces_look(turn: str, on_a: str, on_
 # heads by ISO 4762 and ISO 10642, whose lengths are told with the head
 BY_HAND = [
     ("M3", "countersunk", "inserts", 5, 14, 8.0),  # 5 + 3
-    ("M3", "cap, let in", "inserts", 5, 14, 5.0),  # 5 - 3 + 3
-    ("M3", "cap, on top", "inserts", 5, 14, 8.0),  # 5 + 3
-    ("M4", "cap, on top", "plastic", 4, 14, 12.0),  # 4 + 8
+    ("M3", "let in", "inserts", 5, 14, 5.0),  # 5 - 3 + 3
+    ("M3", "on top", "inserts", 5, 14, 8.0),  # 5 + 3
+    ("M4", "on top", "plastic", 4, 14, 12.0),  # 4 + 8
     ("M4", "countersunk", "plastic", 5, 14, 16.0),  # 5 + 8 is 13
-    ("M5", "cap, let in", "plastic", 8, 30, 16.0),  # 8 - 5 + 10 is 13
+    ("M5", "let in", "plastic", 8, 30, 16.0),  # 8 - 5 + 10 is 13
     ("M3", "countersunk", "nuts", 5, 12, 20.0),  # 5 + 12 is 17
-    ("M6", "cap, let in", "nuts", 9, 13, 16.0),  # 9 - 6 + 13
+    ("M6", "let in", "nuts", 9, 13, 16.0),  # 9 - 6 + 13
 ]
 
 
@@ -218,7 +218,7 @@ def test_lengths_are_those_that_are_preferred() -> None:
 @pytest.mark.parametrize(
     ("size", "head", "into", "gap"),
     pairs(
-        ["M2", "M3", "M4", "M5", "M6", "M8"], ["countersunk", "cap, let in", "cap, on top"],
+        ["M2", "M3", "M4", "M5", "M6", "M8"], ["countersunk", "let in", "on top"],
         ["inserts", "plastic", "nuts"], ["0.1", "0.3"],
     ),
 )  # fmt: skip
@@ -247,7 +247,7 @@ def test_gaps_are_as_typed_and_nothing_is_to_look_at(size, head, into, gap) -> N
 def test_a_cover_of_two_thicknesses_has_its_heads_at_both() -> None:
     """5 and 8 mm thick: screws for the thicker end, 8 + 3 made up to 12, on the thinner 7 deep."""
     rise = step("rise", "extrude", rectangle("30", "40"), on={"on": "s.top", "x": "15"}, height="3")
-    solution = held(plate(rise), block(), head="cap, on top", layout="in a row", count="2")
+    solution = held(plate(rise), block(), head="on top", layout="in a row", count="2")
     found = meeting(solution)
     (line,) = (one for one in found.working if one.label == "screw length")
     assert line.value_mm == 12
@@ -318,7 +318,7 @@ def box_with(low: dict[str, Any]) -> dict[str, Any]:
 def over(what: dict[str, Any]) -> Solution:
     """The cover with a step after its holes."""
     return held(plate({"id": "f", "kind": "fit", "fields": {"fit": "f"}}, what), block(),
-                head="cap, on top", along="40", across="20")  # fmt: skip
+                head="on top", along="40", across="20")  # fmt: skip
 
 
 def test_a_hole_that_is_filled_again_is_a_stop() -> None:
@@ -342,7 +342,7 @@ def test_what_stands_over_a_head_is_in_the_drivers_way() -> None:
     post = step("post", "extrude", circle("8"), on="s.top", height="15")
     solution = held(
         plate({"id": "f", "kind": "fit", "fields": {"fit": "f"}}, post, bridge), block(),
-        head="cap, on top", along="40", across="20",
+        head="on top", along="40", across="20",
     )  # fmt: skip
     assert told(solution, "bought", "warning") == [
         "no straight way leads to 2 of 4 screws: plastic stands over the heads"
@@ -371,13 +371,13 @@ def test_an_insert_beside_a_room_is_not_held_all_round() -> None:
     room = step("well", "extrude", rectangle("30", "40"), on={"on": "s.top", "x": "3.2"},
                 height="10", mode="cut", direction="down")  # fmt: skip
     base = block({"id": "f", "kind": "fit", "fields": {"fit": "f"}}, room)
-    solution = held(plate(), base, along="40", across="20", head="cap, on top")
+    solution = held(plate(), base, along="40", across="20", head="on top")
     (words,) = told(solution, "bought", "warning")
     assert words.startswith("the inserts are held over ") and "not all round" in words
 
 
 def test_a_screw_that_is_too_short_is_told_with_the_one_that_is_not() -> None:
-    solution = held(plate(), block(), head="cap, on top", into="plastic", long="8")
+    solution = held(plate(), block(), head="on top", into="plastic", long="8")
     report = report_on(solution, remedies=True)
     (short,) = (one for one in report.findings if one.check == "fit" and one.remedy)
     assert "reach 3.00 mm into the base, 6.00 mm are wanted" in short.message
@@ -390,9 +390,9 @@ def test_a_screw_that_is_too_short_is_told_with_the_one_that_is_not() -> None:
     ("fields", "lost"),
     [
         ({"head": "countersunk", "along": "55"}, ["wall round the heads"]),
-        ({"head": "cap, let in", "along": "55"}, ["wall round the heads"]),
-        ({"head": "cap, on top", "into": "nuts", "along": "55"}, ["wall round the nuts"]),
-        ({"head": "cap, on top", "along": "55"}, []),
+        ({"head": "let in", "along": "55"}, ["wall round the heads"]),
+        ({"head": "on top", "into": "nuts", "along": "55"}, ["wall round the nuts"]),
+        ({"head": "on top", "along": "55"}, []),
     ],
     ids=["sink", "pocket", "nuts", "on top"],
 )
@@ -411,7 +411,7 @@ def test_pockets_that_break_out_of_the_side_are_told(fields, lost) -> None:
 @pytest.mark.parametrize("into", ["inserts", "plastic"])
 def test_a_hole_right_through_a_thin_base_leaves_the_wall_that_is_round_it(into: str) -> None:
     """And what it holds is no more than the base is thick."""
-    solution = held(plate(), block(tall="4"), layout="one", head="cap, on top", into=into)
+    solution = held(plate(), block(tall="4"), layout="one", head="on top", into=into)
     left = {one.what: one.value_mm for one in report_on(solution).fits[0].left}
     wide = {"inserts": INSERT_M3, "plastic": 2.5}[into]  # M3 × 0.5, d - P
     assert left["wall round the screws in the base"] == pytest.approx((40 - wide) / 2, abs=0.1)
@@ -421,7 +421,7 @@ def test_a_hole_right_through_a_thin_base_leaves_the_wall_that_is_round_it(into:
 
 
 def test_tips_that_stand_out_are_told() -> None:
-    solution = held(plate(), block(tall="12"), into="nuts", head="cap, on top", long="20")
+    solution = held(plate(), block(tall="12"), into="nuts", head="on top", long="20")
     assert told(solution, "fit", "note") == ["the tips of the screws stand 3.00 mm out of the base"]
 
 
@@ -430,7 +430,7 @@ def test_tips_that_stand_out_are_told() -> None:
     [
         ("1.5", {}, "the heads go 1.86 mm deep, the cover is only 1.5 mm thick there"),
         ("5", {"sunk": "3.2"}, "the heads go 5.06 mm deep"),
-        ("5", {"head": "cap, on top", "long": "5"}, "does not come through the cover - 8 mm"),
+        ("5", {"head": "on top", "long": "5"}, "does not come through the cover - 8 mm"),
         ("5", {"along": "70"}, "screw 1 of 4 finds no material of the cover"),
         ("5", {"layout": "one", "gap": "1.9"}, "the holes are as wide as the heads"),
         ("5", {"along": "-3"}, "from first to last"),
@@ -455,7 +455,7 @@ def test_one_screw_lets_the_cover_turn_and_two_do_not(layout: str, free: bool) -
     """Beside a plug that stands 20 mm off the middle in the cover, and in the base 20 mm off it
     but 30° further round: turned so, both agree about one screw. Two hold the plug
     2 · 20 · sin 15° = 10.35 mm from its socket."""
-    fields = {"layout": layout, "count": "2", "along": "12", "head": "cap, on top"}
+    fields = {"layout": layout, "count": "2", "along": "12", "head": "on top"}
     turned = {"x": f"{20 * math.cos(math.radians(30)):.6f}",
               "y": f"{20 * math.sin(math.radians(30)):.6f}"}  # fmt: skip
     fits = [
