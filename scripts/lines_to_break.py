@@ -216,7 +216,7 @@ BREAKS: list[Break] = [
         "core/checks/bought.py",
         ("tests/core/test_screwed.py",),
         ("if shared > TOUCHING_MM3 * len(bought.ways):", "if False:"),
-        ("if share < WHOLE:", "if share <= 0:"),
+        ("if share < SEAT:", "if share <= 0:"),
         ("if shut:", "if False:"),
     ),
     *_of(

@@ -8,7 +8,8 @@ from core.checks.check import Joint, JointCheck, Limit, register
 from core.checks.finding import Finding, Severity
 from core.checks.limits import TOUCHING_MM3
 
-WHOLE = 0.9  # of a seat or a hold; the rest is what facets and lead-ins take; no source
+SEAT = 0.98  # of what a head or a nut lies on is to be there: the rest is facets
+HELD = 0.9  # of how far something is held, lead-ins being left; no source
 HALF = 0.5  # common practice, no source
 WAY_MM3 = 1.0  # what stands in a driver's way is more than a facet's worth; no source
 
@@ -25,7 +26,7 @@ class BoughtThings(JointCheck):
     )
     limits = (
         Limit("they share nothing with the parts"),
-        Limit("nine tenths of seat and hold; under a half it is a stop"),
+        Limit("98 % of each seat, nine tenths of each hold; under a half it is a stop"),
         Limit("what screws bear is not told: it hangs on the print"),
     )
     reading = "tightest gap"
@@ -51,17 +52,15 @@ class BoughtThings(JointCheck):
             words = f"the screws lie in each other by {shared:.2f} mm³: they stand too close"
             yield Finding(self.name, "stop", words, shared, 0.0, "mm³", fit=name)
         for rest, share in zip(bought.rests, found.rests, strict=True):
-            if share < WHOLE:
+            if share < SEAT:
                 bad = True
                 words = (
                     f"of what the {rest.what} lie on {share:.0%} is there, in the "
                     f"{joint.label(rest.of)}"
                 )
-                yield Finding(
-                    self.name, _bad(share), words, share * 100, WHOLE * 100, "%", fit=name
-                )
+                yield Finding(self.name, _bad(share), words, share * 100, SEAT * 100, "%", fit=name)
         for grip, held in zip(bought.grips, found.held_mm, strict=True):
-            if held < WHOLE * grip.long_mm:
+            if held < HELD * grip.long_mm:
                 bad = True
                 words = (
                     f"the {grip.what} are held over {joint.told(round(held, 2))} of "
@@ -69,7 +68,7 @@ class BoughtThings(JointCheck):
                     "round them"
                 )
                 yield Finding(
-                    self.name, _bad(held / grip.long_mm), words, held, WHOLE * grip.long_mm,
+                    self.name, _bad(held / grip.long_mm), words, held, HELD * grip.long_mm,
                     fit=name,
                 )  # fmt: skip
         shut = sum(one > WAY_MM3 for one in found.in_the_way_mm3)

@@ -300,11 +300,9 @@ class Screwed(FitKind):
                 WallLeft("a", "floor under the heads", 0.0, (given.fit, frozenset({"shoulder"})),
                          "sunk", its.sunk_mm, whole=False)
             )  # fmt: skip
-        around = {"countersunk": "sink", "let in": "head pocket"}.get(its.head)
-        if around:
             walls.append(
-                WallLeft("a", "wall round the heads", 0.0, (given.fit, frozenset({around})))
-            )
+                WallLeft("a", "wall round the heads", 0.0, (given.fit, frozenset({"head pocket"})))
+            )  # fmt: skip
         if its.into == "nuts":
             walls.append(
                 WallLeft("b", "wall round the nuts", 0.0, (given.fit, frozenset({"nut side"})))
