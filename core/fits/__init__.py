@@ -12,8 +12,8 @@ Map
     dovetail, rail, strap       parts slid together, a flap in a rail, a strap in its clamp
     knuckle, ball_hinge         hinges
     gears       two gears in mesh, a gear and its rack
-    screwed     a cover held on a base by bought screws; its sizes, its solids and the things
-                themselves lie beside it
+    screwed     a cover held on a base by bought screws; how it begins, its sizes, its solids and
+                the things themselves lie beside it
     clip        a snap clip; clip_strength holds the equations of its bending
     track       groove and nub, twist lock and maze; track_path is the track unrolled
     captive     a ring on a post, a ball in a cage, a link through an eye, links of a chain,

@@ -10,6 +10,7 @@ import math
 from collections.abc import Mapping, Sequence
 
 import numpy as np
+import shapely
 from manifold3d import JoinType
 from numpy.typing import NDArray
 
@@ -274,12 +275,9 @@ def _below(tools: Sequence[Body], face: Frame) -> Body:
     return Body(whole.solid.trim_by_plane((-x, -y, -z), offset), whole.sources)
 
 
-Bounds = tuple[float, float, float, float]
-
-
-def level_faces(state: PartState, up: bool) -> list[tuple[str, Frame, Bounds]]:
+def level_faces(state: PartState, up: bool) -> list[tuple[str, Frame, shapely.Polygon]]:
     """The flat faces that look up, or down, the largest first: each by its name, its place, and
-    (low x, low y, high x, high y) there, mm."""
+    what is really there of it, in its own mm."""
     mesh = triangle_mesh(state.solid())
     found = []
     for feature in state.features.values():
@@ -288,9 +286,7 @@ def level_faces(state: PartState, up: bool) -> list[tuple[str, Frame, Bounds]]:
                 continue
             left = left_of_face(mesh, feature.step, name, frame)
             if left is not None:
-                low_x, low_y, high_x, high_y = (float(one) for one in left.bounds)
-                bounds = (low_x, low_y, high_x, high_y)
-                found.append((left.area, f"{feature.step}.{name}", frame, bounds))
+                found.append((left.area, f"{feature.step}.{name}", frame, left))
     return [one[1:] for one in sorted(found, key=lambda one: one[:2], reverse=True)]
 
 

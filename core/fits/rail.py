@@ -81,7 +81,8 @@ class Rail(FitKind):
         usual = filled(self.fields, {})
         size = {name: float(text.split()[0]) for name, text in usual.items() if "mm" in text}
         around = size["deep"] + size["end_gap"] + size["wall"]
-        for place, _, (low_x, low_y, high_x, high_y) in level_faces(a, up=True):
+        for place, _, room in level_faces(a, up=True):
+            low_x, low_y, high_x, high_y = room.bounds
             opening = min(size["opening"], high_x - low_x - 2 * around)
             tall = min(size["tall"], high_y - low_y - around)
             if min(opening, tall) < LEAST_MM:

@@ -5,12 +5,9 @@ between.
 
 from __future__ import annotations
 
-import math
 from collections.abc import Mapping
 
-from core import hardware
-from core.errors import BuildError
-from core.fits.pieces import finished, level_faces, of_the_size, opposed, seated, upright_cut
+from core.fits.pieces import finished, opposed, seated, upright_cut
 from core.fits.registry import (
     Begun,
     FitInput,
@@ -25,6 +22,7 @@ from core.fits.registry import (
     WorkingLine,
     register,
 )
+from core.fits.screwed_begun import begun_between, sized_on
 from core.fits.screwed_sizes import (
     HEADS,
     INTO,
@@ -34,7 +32,6 @@ from core.fits.screwed_sizes import (
     TOP_MM,
     Plan,
     ScrewedFields,
-    aside_of,
     checked,
     cover_runs,
     diameter,
@@ -42,7 +39,6 @@ from core.fits.screwed_sizes import (
     from_what,
     hole_in_base,
     listed_head,
-    runs_below,
     spots_of,
 )
 from core.fits.screwed_solids import at_each, hole_below, on_posts, passage
@@ -58,7 +54,6 @@ BOUGHT_AS = {
     "let in": f"socket head screws ({SOURCES['socket head']})",
     "on top": f"socket head screws ({SOURCES['socket head']})",
 }
-LAND_MM = 0.6  # of a cover under countersunk heads, to begin with
 
 
 @register
@@ -188,57 +183,11 @@ class Screwed(FitKind):
         return (head.diameter - diameter(its)) / 2 - 2 * EDGE_MM if head else None
 
     def sized(self, a: Ground | None, b: Ground | None) -> Mapping[str, float | str]:
-        """Near the corners of the smaller face; on pillars where the base has no more than a rim
-        there."""
-        if not (a and b):
-            return {}
-        wide, tall = min(a.wide_mm, b.wide_mm), min(a.tall_mm, b.tall_mm)
-        size = "M3" if min(wide, tall) >= 12.0 else "M2"
-        its = {"size": size, "head": "countersunk" if a.thick_mm >= 2.5 and size == "M3" else
-               "on top"}  # fmt: skip
-        hole = hardware.insert(size).hole
-        rim = b.radius_mm < hole / 2 + 2.0 < min(wide, tall) / 4
-        post = of_the_size(min(wide, tall) / 3, usual=2 * hole)
-        edge = post / 2 if rim else hole
-        along, across = (of_the_size(one - 2 * edge, usual=one) for one in (wide, tall))
-        deep = hardware.insert(size).length + 1.0
-        if not rim and b.thick_mm and b.thick_mm < deep + 0.9:
-            nut = hardware.hex_nut(size).height
-            its |= {"into": "nuts" if b.thick_mm > nut + 1.0 else "plastic"}
-        if min(along, across) < 3 * hole:
-            return its | {"layout": "one"} | ({"post": post} if rim else {})
-        return its | {"along": along, "across": across} | ({"post": post} if rim else {})
+        return sized_on(a, b) if a and b else {}
 
     def begins(self, a: PartState, b: PartState | None) -> Begun | None:
-        """On pillars within an open rim, under the largest face of the cover that looks down."""
-        if a.body is None or b is None:
-            return None
-        try:
-            there, rim = b.mouth()
-        except BuildError:
-            return None
-        under = next(iter(level_faces(a, up=False)), None)
-        if under is None:
-            return None
-        place, face, (low_x, low_y, high_x, high_y) = under
-        left, near, right, far = rim.outer.bounds
-        wide, tall = min(high_x - low_x, right - left), min(high_y - low_y, far - near)
-        size = "M3" if min(wide, tall) >= 5 * hardware.insert("M3").hole else "M2"
-        hole = hardware.insert(size).hole
-        post = of_the_size(min(wide, tall) / 3, usual=2 * hole)
-        fields: dict[str, float | str] = {
-            "size": size, "post": post, "along": wide - post, "across": tall - post,
-        }  # fmt: skip
-        try:
-            (thick,) = runs_below(a, face, [((low_x + high_x) / 2, (low_y + high_y) / 2)], "cover")
-        except BuildError:
-            thick = 0.0
-        sunk = hardware.countersunk_head(size).height + LAND_MM if size != "M2" else math.inf
-        if thick < sunk:
-            fields["head"] = HEADS[2]
-        middle = aside_of((low_x + high_x) / 2, (low_y + high_y) / 2)
-        above = aside_of((left + right) / 2, (near + far) / 2)
-        return Begun(place, f"{there.step}.rim", middle, above, fields)
+        """On the largest face that looks down on the one that looks up, or on an open rim."""
+        return begun_between(a, b) if b else None
 
     def build_a(self, given: FitInput) -> PartState:
         its = checked(given)

@@ -73,7 +73,9 @@ def begin_fit(
     whole = None
     if not any(on) and solution.parts[first].state.body is not None:
         other = solution.parts[second].state if second else None
-        whole = spec.begins(solution.parts[first].state, other)
+        # what belongs where the parts lie on each other begins there, if something holds them
+        if not (second and spec.sits and held_in(solution, first, second) is not None):
+            whole = spec.begins(solution.parts[first].state, other)
     if not second:
         called = spec.calls_b({**(whole.fields if whole else {}), **ways[way].sets})
         second = fresh_name(re.sub(r"\W+", "_", called), names)

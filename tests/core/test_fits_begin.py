@@ -195,7 +195,7 @@ def stops(project) -> list[str]:
 
 
 SIZED = (
-    "axle", "ball hinge", "bearing seat", "dovetail", "gears", "knuckle hinge", "plug",
+    "axle", "ball hinge", "bearing seat", "dovetail", "gears", "knuckle hinge", "plug", "screwed",
     "strap clamp",
 )  # fmt: skip
 

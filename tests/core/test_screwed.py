@@ -16,6 +16,7 @@ import trimesh
 from core.fits.registry import Meeting
 from core.formats.meshes import write_mesh
 from core.hardware.tables import SCREW_LENGTHS
+from core.project.beginning_fits import begin_fit
 from core.project.edits import apply_edits
 from core.project.results import Solution
 from core.project.solve import solve
@@ -166,6 +167,39 @@ def test_holes_lie_on_one_axis_wherever_the_faces_look(turn: str, on_a: str, on_
     # and they do reach through both: a hole that lay elsewhere would be cut by none
     assert np.ptp(things.vertices, axis=0).max() > 11
     assert told(solution, "bought", "stop") == []
+
+
+# -- how it begins --------------------------------------------------------------------------------
+
+HEXAGON = {"kind": "polygon", "sides": "6", "across": "50", "measured": "flats", "corners": "0"}
+FACES = {
+    "oblong": rectangle("70", "44"),
+    "square": rectangle("50", "50"),
+    "round corners": rectangle("60", "44", "12"),
+    "round": circle("56"),
+    "six sides": HEXAGON,
+    "small": rectangle("14", "12"),
+}
+
+
+@pytest.mark.parametrize("base", ["tin", "block", "thin"])
+@pytest.mark.parametrize("face", FACES)
+@pytest.mark.parametrize("cover", ["3", "1.4"])
+def test_it_begins_so_that_it_holds(face: str, base: str, cover: str) -> None:
+    """On bodies of one outline: nothing stops, and the thinnest wall beside a screw is whole."""
+    if face == "small" and base == "tin":
+        pytest.skip("no room for a pillar and a wall")
+    top = part("a", step("s", "extrude", dict(FACES[face]), height=cover))
+    tall = {"tin": "30", "block": "12", "thin": "3.2"}[base]
+    steps = [step("s", "extrude", dict(FACES[face]), height=tall)]
+    steps += [step("room", "shell", wall="2", floor="2")] if base == "tin" else []
+    made, _ = begin_fit(solve(document(top, part("b", *steps), version=2)), "screwed", 0,
+                           ("a", "b"))  # fmt: skip
+    report = report_on(solve(made))
+    assert [one.message for one in report.findings if one.severity == "stop"] == []
+    (fit,) = report.fits
+    assert all(one.value_mm > 0.9 for one in fit.left), [(o.what, o.value_mm) for o in fit.left]
+    assert (made.fits[0].fields.get("post", "") != "") == (base == "tin")
 
 
 # -- how long the screws are ---------------------------------------------------------------------
