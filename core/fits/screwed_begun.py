@@ -149,12 +149,17 @@ def _spread(face: BaseGeometry, wide: float, tall: float, across: float) -> dict
         along, up = wide - across - inset, tall - across - inset
         x, y = along / 2, up / 2
         if min(along, up) > across and lie([(x, y), (-x, y), (-x, -y), (x, -y)]):
-            return {"along": along, "across": up}
+            return {"along": _tenths(along), "across": _tenths(up)}
     around = min(wide, tall) - across
     r = around / 2
     if around > across and lie([(r, 0.0), (0.0, r), (-r, 0.0), (0.0, -r)]):
-        return {"layout": "on a circle", "count": "4", "around": around}
+        return {"layout": "on a circle", "count": "4", "around": _tenths(around)}
     return {"layout": "one"}
+
+
+def _tenths(mm: float) -> float:
+    """As a maker would type it: to a tenth below; facets may stand out by less."""
+    return math.floor(mm * 10 + TOP_MM) / 10
 
 
 def _level(state: PartState, face: Frame, up: float) -> BaseGeometry:
