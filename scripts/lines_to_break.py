@@ -215,7 +215,7 @@ BREAKS: list[Break] = [
     *_of(
         "core/checks/bought.py",
         ("tests/core/test_screwed.py",),
-        ("if shared > TOUCHING_MM3 * len(bought.ways):", "if False:"),
+        ("if shared > TOUCHING_MM3 * len(bought.screws):", "if False:"),
         ("if share < SEAT:", "if share <= 0:"),
         ("if shut:", "if False:"),
     ),

@@ -22,7 +22,7 @@ class BoughtThings(JointCheck):
         "Screws, nuts and inserts by their tables, laid into the finished solids: the volume they "
         "share with plastic and screws with each other, what is there of the rings their heads and "
         "nuts lie on, how far round and along a thread or insert there is plastic, and whether a "
-        "room as wide as each head leads straight to it."
+        "room as wide as each head, or nut, leads straight to it."
     )
     limits = (
         Limit("they share nothing with the parts"),
@@ -39,7 +39,7 @@ class BoughtThings(JointCheck):
             return
         bad = False
         for of, shared in zip("ab", found.overlap_mm3, strict=True):
-            if shared > TOUCHING_MM3 * len(bought.ways):
+            if shared > TOUCHING_MM3 * len(bought.screws):
                 bad = True
                 words = (
                     f"the screws lie in the {joint.label(of)} by {shared:.2f} mm³: something "
@@ -74,8 +74,9 @@ class BoughtThings(JointCheck):
         shut = sum(one > WAY_MM3 for one in found.in_the_way_mm3)
         if shut:
             bad = True
-            of = f" of {len(bought.ways)}" if len(bought.ways) > 1 else ""
-            words = f"no straight way leads to {shut}{of} screws: plastic stands over the heads"
+            nuts = " and nuts" if len(bought.rests) > 1 else ""
+            which = f"{shut} of {len(bought.ways)} screws{nuts}" if len(bought.ways) > 1 else "it"
+            words = f"no straight way leads to {which}: plastic stands before"
             yield Finding(self.name, "warning", words, float(shut), 0.0, "", fit=name)
         if not bad:
             words = "the screws pass, lie on the whole of their seats and are reached straight"

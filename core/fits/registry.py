@@ -213,7 +213,8 @@ class Rest:
 
 @dataclass(frozen=True)
 class Grip:
-    """What holds bought things: shells of material round them, one each, ``long_mm`` deep."""
+    """What holds bought things: shells of material round them, one each, the shortest of
+    them ``long_mm`` deep."""
 
     what: str
     of: Literal["a", "b"]
@@ -226,7 +227,7 @@ class Bought:
     """Bought things that hold the parts together, in part a's coordinates.
 
     ``screws`` are each by itself; ``others`` are what they go into. ``ways`` are the rooms through
-    which each screw is reached with a tool.
+    which each screw is reached with a tool, and each nut put in.
     """
 
     screws: tuple[Body, ...]
@@ -351,6 +352,7 @@ class FitKind(ABC):
     begins_on: ClassVar[Literal["top", "side"]] = "top"  # which faces it begins on
     bears_load: ClassVar[bool] = False  # what someone relies on may hang on it
     is_round: ClassVar[bool] = False  # the gap lies all round an axis
+    outer_gives: ClassVar[bool] = False  # what lies within is bought: there is nothing to choose
     sits: ClassVar[bool] = False  # home is where it belongs: its motion takes it out of there
 
     def sized(self, a: Ground | None, b: Ground | None) -> Mapping[str, float | str]:

@@ -62,6 +62,7 @@ class Screwed(FitKind):
 
     kind = "screwed"
     sits = True
+    outer_gives = True
     bears_load = True
     title = "Held by bought screws"
     also = (
@@ -256,7 +257,6 @@ class Screwed(FitKind):
             walls.append(
                 WallLeft("b", "wall round the nuts", 0.0, (given.fit, frozenset({"nut side"})))
             )
-        if its.into == "nuts":
             walls.append(
                 WallLeft(
                     "b", "floor under the nuts", 0.0, (given.fit, frozenset({"top"})), whole=False

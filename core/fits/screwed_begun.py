@@ -40,7 +40,7 @@ def sized_on(a: Ground, b: Ground) -> dict[str, float | str]:
     return its | {
         "layout": "on a circle",
         "count": "4",
-        "around": of_the_size(around, usual=around),
+        "around": _tenths(around),
     }
 
 

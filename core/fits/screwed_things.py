@@ -4,6 +4,8 @@ them.
 
 from __future__ import annotations
 
+import math
+
 from core import hardware
 from core.fits.pieces import disc, led, raised, turned
 from core.fits.registry import Bought, FitInput, Grip, Rest
@@ -24,7 +26,9 @@ def bought_things(given: FitInput, its: ScrewedFields, plan: Plan) -> Bought:
     tops = [-over for over in plan.over] if its.head == HEADS[0] else [
         -under - plan.head.height for under in plan.under
     ]  # fmt: skip
-    beyond = 2 * max(abs(one) for one in given.a.solid().bounds) + 2 * max(plan.thick)
+    # past all there is of either part, wherever the face lies
+    boxes = [state.solid().bounds for state in (given.a, plan.base)]
+    beyond = sum(math.dist(box[:3], box[3:]) for box in boxes)
 
     def ring(points: Points, frame: Frame) -> Body:
         return turned(points, ["a", "b", "c", "d"], frame, given.fit)
@@ -52,9 +56,15 @@ def bought_things(given: FitInput, its: ScrewedFields, plan: Plan) -> Bought:
             low = at - SKIN_MM
             return ring([(near, low), (far, low), (far, at), (near, at)], frame)
 
-        others, floors = (at_each(plan.frames, plan.runs, make) for make in (nuts, floor))
+        def behind(frame: Frame, run: float) -> Body:
+            round_it = disc(nut.across_flats / math.sqrt(3))
+            return raised(round_it, run, run + beyond, frame, given.fit)
+
+        others, floors, backs = (
+            at_each(plan.frames, plan.runs, make) for make in (nuts, floor, behind)
+        )
         rests.append(Rest("nuts", "b", tuple(floors)))
-        return Bought(tuple(screws), tuple(others), tuple(rests), (), tuple(ways))
+        return Bought(tuple(screws), tuple(others), tuple(rests), (), (*ways, *backs))
     hole = hole_in_base(its, given) / 2
     long = hardware.insert(its.size).length if its.into == "inserts" else 0.0
 
@@ -68,7 +78,7 @@ def bought_things(given: FitInput, its: ScrewedFields, plan: Plan) -> Bought:
     highs = [long or reach for reach in plan.reach]
     others = at_each(plan.frames, highs, insert) if long else []
     what = "inserts" if long else "screws"
-    grip = Grip(what, "b", tuple(at_each(plan.frames, highs, shell)), max(highs))
+    grip = Grip(what, "b", tuple(at_each(plan.frames, highs, shell)), min(highs))
     return Bought(tuple(screws), tuple(others), tuple(rests), (grip,), tuple(ways))
 
 

@@ -66,7 +66,8 @@ def fit_view(
     roles = kind.roles if kind else ("a", "b")
     inner = kind.inner if kind else "a"
     givers = {"inner": inner, "outer": "b" if inner == "a" else "a"}
-    giver = givers.get(spec.gives_way)
+    outer_only = kind is not None and kind.outer_gives
+    giver = givers.get("outer" if outer_only else spec.gives_way)
     told = "half each" if giver is None else spec.parts[0 if giver == "a" else 1]
     around = {part: around_fit(fit, solution.parts[part], solution) for part in spec.parts}
     fields = fit_fields(fit, around)
@@ -161,7 +162,9 @@ def fit_view(
             OptionView(value="outer", words=f"the outer part, {called[by_role[outer]]},"),
             OptionView(value="inner", words=f"the inner part, {called[by_role[inner]]},"),
             OptionView(value="half each", words="each, by half,"),
-        ],
+        ]
+        if not outer_only
+        else [],
         track=_track(fit, path),
         unrolls=kind.unrolls if kind else False,
         names=_own_names(fit, around[spec.parts[0]].state),

@@ -379,8 +379,39 @@ def test_what_stands_over_a_head_is_in_the_drivers_way() -> None:
         head="on top", along="40", across="20",
     )  # fmt: skip
     assert told(solution, "bought", "warning") == [
-        "no straight way leads to 2 of 4 screws: plastic stands over the heads"
+        "no straight way leads to 2 of 4 screws: plastic stands before"
     ]
+
+
+def test_nuts_that_cannot_be_put_in_are_told() -> None:
+    """A flange over a closed room 6 mm high: the nuts would go in from within it."""
+    room = step("room", "extrude", rectangle("54", "34"), on={"on": "s.top", "out": "-8"},
+                height="6", mode="cut", direction="down")  # fmt: skip
+    solution = held(plate(), block(room, tall="20"), into="nuts", head="on top",
+                    along="30", across="16")  # fmt: skip
+    (words,) = told(solution, "bought", "warning")
+    assert words == "no straight way leads to 4 of 8 screws and nuts: plastic stands before"
+
+
+def test_the_shortest_hold_is_told_where_screws_go_in_unlike_deep() -> None:
+    """5 and 8 mm of cover, plastic wants 6: 16 mm long, 11 and 8 deep."""
+    rise = step("rise", "extrude", rectangle("30", "40"), on={"on": "s.top", "x": "15"}, height="3")
+    solution = held(plate(rise), block(tall="20"), head="on top", layout="in a row", count="2",
+                    into="plastic")  # fmt: skip
+    (words,) = told(solution, "bought", "good")
+    assert words.endswith("the screws are held over 8 mm")
+
+
+def test_a_roof_of_the_base_far_over_the_cover_is_in_the_drivers_way() -> None:
+    wall = step("wall", "extrude", rectangle("4", "40"), on={"on": "s.top", "x": "-28"},
+                height="150")  # fmt: skip
+    roof = step("roof", "extrude", rectangle("56", "40"), on={"on": "wall.right", "y": "73"},
+                height="50")  # fmt: skip
+    small = part("a", step("s", "extrude", rectangle("30", "30"), height="4"))
+    roof["outline"]["fields"] |= {"width": "40", "depth": "4"}
+    base = part("b", step("s", "extrude", rectangle("60", "40"), height="14"), wall, roof)
+    solution = held(small, base, layout="one", head="on top")
+    assert "no straight way leads to it" in " ".join(told(solution, "bought", "warning"))
 
 
 def test_a_seat_that_is_cut_away_is_told_by_how_much_is_left() -> None:
@@ -500,6 +531,16 @@ def test_a_thin_cover_under_countersunk_heads_is_told() -> None:
     assert told(solution, "fit", "warning") == [
         "the cones of the heads leave 0.29 mm of the cover, less than two layers"
     ]
+
+
+def test_who_gives_way_is_not_asked_where_the_screw_is_bought() -> None:
+    """The hole takes all of the gap, whatever an older document says."""
+    solution = held(plate(), block(), head="on top", layout="one")
+    fit = solution.project.fits[0].model_copy(update={"gives_way": "half each"})
+    half = solve(solution.project.model_copy(update={"fits": [fit]}))
+    (view,) = report_on(half).fits
+    assert view.givers == [] and view.giver == "a"
+    assert taken(half, "a").volume == pytest.approx(taken(solution, "a").volume)
 
 
 @pytest.mark.parametrize(("layout", "free"), [("one", True), ("in a row", False)])

@@ -131,13 +131,15 @@
     <p class="text-small text-soft">
       <Choose value={fit.kind} options={fit.kinds} label="kind of fit" onset={becomes} />
       between {label(fit.parts[0])} and {label(fit.parts[1])};
-      <Choose
-        value={fit.gives_way}
-        options={fit.givers}
-        label="which part gives way for the gap"
-        onset={(giver) =>
-          project.set(`fits.${name}.gives_way`, giver, `${words}: ${giver} gives way`)}
-      />
+      {#if fit.givers.length}
+        <Choose
+          value={fit.gives_way}
+          options={fit.givers}
+          label="which part gives way for the gap"
+          onset={(giver) =>
+            project.set(`fits.${name}.gives_way`, giver, `${words}: ${giver} gives way`)}
+        />
+      {:else}{label(fit.giver)}{/if}
       gives way
     </p>
     <Trouble of={asking} />
