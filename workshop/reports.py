@@ -33,8 +33,10 @@ from core.report.marking import marks_key, marks_of, marks_view
 from core.report.motion import motion_report
 from core.report.picture import picture_of
 from core.report.sketching import sketch_view
+from core.report.to_buy import to_buy
 from core.views.printing import (
     BedsView,
+    BuyView,
     LayerView,
     MarksView,
     SlicedView,
@@ -214,6 +216,12 @@ def faced_of(document: Document, name: str, down: tuple[float, float, float]) ->
 def laid_out(document: Document) -> BedsView:
     """Everything that is printed, laid out on beds."""
     return beds_view(solution_of(document))
+
+
+@built
+def bought_for(document: Document) -> BuyView:
+    """What is to be bought for it."""
+    return to_buy(solution_of(document))
 
 
 @built

@@ -9,7 +9,7 @@ from core.checks.check import Limit, ProjectCheck, register
 from core.checks.finding import Finding
 from core.checks.finished import mesh_of
 from core.hardware.tables import BEARINGS, CLEARANCE, HEX_NUTS
-from core.measures.display import length_text
+from core.measures.display import extent_text
 from core.project.cache import MEASURED, content_key
 from core.project.results import PartResult, Solution
 from core.proof.faces import Flats, Round, flat_pairs, round_faces
@@ -63,7 +63,7 @@ def _meeting(
             if rod.hollow or not bore.hollow or not _same(rod.across_mm, bore.across_mm):
                 continue
             if min(rod.long_mm, bore.long_mm) >= LONG_MM and bore.across_mm > SMALL_MM:
-                size = length_text(round(bore.across_mm, 2), unit)
+                size = extent_text(bore.across_mm, unit)
                 yield (
                     "round",
                     (
@@ -78,7 +78,7 @@ def _meeting(
             if slab.hollow or not slot.hollow or not _same(slab.apart_mm, slot.apart_mm):
                 continue
             if slot.apart_mm > SMALL_MM:
-                size = length_text(round(slot.apart_mm, 2), unit)
+                size = extent_text(slot.apart_mm, unit)
                 yield (
                     "flat",
                     (
@@ -156,8 +156,12 @@ class BoughtSize(ProjectCheck):
                 for pocket, across, middle in _hexagons(flats)
                 if pocket in made and (words := _bought_nut(across))
             ]
+            said: set[tuple[str, str]] = set()
             for step, across, at, words in told:
-                size = length_text(round(across, 2), unit)
+                if (step, words) in said:
+                    continue
+                said.add((step, words))
+                size = extent_text(across, unit)
                 yield Finding(
                     self.name, "note", f"{step} is {size} across, just {words}", across,
                     part=name, step=step, at=at,

@@ -35,6 +35,7 @@ from core.fits.registry import (
     WorkingLine,
     register,
 )
+from core.hardware.purchase import Purchase
 from core.hardware.tables import BEARINGS, SOURCES
 from core.measures.units import Quantity, length
 from core.outlines import ring
@@ -374,4 +375,5 @@ class BearingSeat(FitKind):
             tuple(cautions),
             touching=True,
             apart=Motion("slide", given.frame_a, 0.0, deep + 2.0, words="drawn out"),
+            to_buy=(Purchase(f"ball bearing {its.number}", SOURCES["bearing"]),),
         )

@@ -8,6 +8,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import ClassVar, Literal, TypeVar
 
+from core.hardware.purchase import Purchase
 from core.measures.units import Quantity
 from core.process.model import Feel, Process
 from core.solids import Body, Frame
@@ -292,6 +293,7 @@ class Meeting:
     # the parts rest on each other: overlap is judged with facets allowed for
     touching: bool = False
     bought: Bought | None = None  # things that are neither part: screws, inserts, nuts
+    to_buy: tuple[Purchase, ...] = ()  # as they are asked for in a shop
     marks_only: bool = False  # drawn as a mark: the solids do not hold the shape that meets
 
 

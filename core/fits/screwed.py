@@ -43,6 +43,7 @@ from core.fits.screwed_sizes import (
 )
 from core.fits.screwed_solids import at_each, hole_below, on_posts, passage
 from core.fits.screwed_things import EDGE_MM, bought_things
+from core.hardware.purchase import Purchase
 from core.hardware.tables import SCREW_LENGTHS, SOURCES
 from core.steps.field import Field
 from core.steps.registry import Cures
@@ -50,9 +51,9 @@ from core.steps.state import PartState
 
 Told = tuple[str, str] | tuple[str, str, Cures]
 BOUGHT_AS = {
-    "countersunk": f"countersunk screws ({SOURCES['countersunk']})",
-    "let in": f"socket head screws ({SOURCES['socket head']})",
-    "on top": f"socket head screws ({SOURCES['socket head']})",
+    "countersunk": ("countersunk screw", SOURCES["countersunk"]),
+    "let in": ("socket head screw", SOURCES["socket head"]),
+    "on top": ("socket head screw", SOURCES["socket head"]),
 }
 
 
@@ -280,6 +281,7 @@ class Screwed(FitKind):
             ),
             touching=True,
             bought=bought_things(given, its, plan),
+            to_buy=_to_buy(its, plan),
         )  # fmt: skip
 
 
@@ -307,17 +309,21 @@ def _working(given: FitInput, its: ScrewedFields, plan: Plan) -> tuple[WorkingLi
     return tuple(lines)
 
 
+def _to_buy(its: ScrewedFields, plan: Plan) -> tuple[Purchase, ...]:
+    many = len(plan.spots)
+    name, by = BOUGHT_AS[its.head]
+    screws = Purchase(f"{name} {its.size} × {plan.length:g}", by, many)
+    if its.into == "inserts":
+        return screws, Purchase(f"heat-set insert {its.size}", SOURCES["insert"], many)
+    if its.into == "nuts":
+        return screws, Purchase(f"hexagon nut {its.size}", SOURCES["nut"], many)
+    return (screws,)
+
+
 def _cautions(its: ScrewedFields, plan: Plan) -> tuple[Told, ...]:
     """What is to be bought, and what of it does not go."""
-    many = len(plan.spots)
-    with_ = {
-        "inserts": f", {many} heat-set inserts {its.size}",
-        "nuts": f", {many} nuts {its.size} ({SOURCES['nut']})",
-    }.get(its.into, "")
-    what = BOUGHT_AS[its.head] if many > 1 else BOUGHT_AS[its.head].replace("screws", "screw")
-    if many == 1:
-        with_ = with_.replace("inserts", "insert").replace("nuts", "nut")
-    told: list[Told] = [("good", f"to buy: {many} {what} {its.size} × {plan.length:g}{with_}")]
+    bought = ", ".join(f"{one.many} × {one.what} ({one.by})" for one in _to_buy(its, plan))
+    told: list[Told] = [("good", f"to buy: {bought}")]
     short = plan.wanted - min(plan.reach)
     if short > 1e-6:
         cure = ((("long", f"{plan.needed:g}", f"screws {plan.needed:g} mm long"),)

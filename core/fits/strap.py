@@ -22,6 +22,7 @@ from core.fits.registry import (
     WorkingLine,
     register,
 )
+from core.hardware.purchase import Purchase
 from core.hardware.tables import CLEARANCE
 from core.solids import Frame
 from core.steps.field import Field
@@ -208,4 +209,8 @@ class StrapClamp(FitKind):
                 ),
             ),
             Motion("slide", f, 0.0, its.through_mm, words="drawn through"),
+            to_buy=(
+                Purchase(f"strap {its.wide_mm:g} mm × {its.thick_mm:g} mm", ""),
+                Purchase(f"screw {its.screw}, longer than {its.cover_mm:g} mm", ""),
+            ),
         )

@@ -7,6 +7,7 @@ Map
     svg         an outline with its arcs as true arcs
     drawings    outlines as DXF, their arcs as bulges
     threemf     3MF with names, units and colours through lib3mf
+    tables      rows as comma-separated values
     binary      the compact mesh a screen draws: positions, triangles, faces
 """
 

@@ -3,6 +3,7 @@
 Map
     tables      the sizes, one table a standard
     lookup      a name to its sizes; refuses what is not listed with the nearest that is
+    purchase    what is bought for a design, as it is asked for in a shop
 
 All values from memory of the standard named beside each table. Lengths in mm.
 """
@@ -16,6 +17,7 @@ from core.hardware.lookup import (
     socket_head,
     tap_drill,
 )
+from core.hardware.purchase import Purchase, Takes
 from core.hardware.tables import Bearing, Head, HexNut, Insert
 
 __all__ = [
@@ -23,6 +25,8 @@ __all__ = [
     "Head",
     "HexNut",
     "Insert",
+    "Purchase",
+    "Takes",
     "bearing",
     "clearance_hole",
     "countersunk_head",

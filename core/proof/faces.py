@@ -1,24 +1,29 @@
 """Round faces and parallel faces of a finished solid, measured: what could meet another part.
 
-A face is what one step named so. It is round where its normals lie in a plane and its corners on
+A face is what one step named so; where that lies in several pieces, as of a pattern, each by
+itself, those alike told once. It is round where its normals lie in a plane and its corners on
 a circle about an axis square to it; two flats that look at each other or away from each other are
 a slot or a slab.
 """
 
 from __future__ import annotations
 
+from collections import defaultdict
+from collections.abc import Iterator
 from dataclasses import dataclass
-from itertools import combinations
+from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
 
 from core.solids import TriangleMesh
+from core.solids.linked import groups
 
 Points = NDArray[np.float64]
 LEAST_MM2 = 4.0
 ROUND_MM = 0.02  # corners lie so near to the circle
 FLAT = 1e-6
+OVER_MM = 0.5  # flats that lie over each other by less do not meet
 SECTORS = 12
 ALL_ROUND = 0.75  # of the way; a corner rounded off is no bore
 
@@ -58,9 +63,12 @@ def round_faces(mesh: TriangleMesh) -> list[Round]:
     [('side', 8.01)]
     """
     found = []
-    for index, corners, normals, area in _groups(mesh):
-        if area < LEAST_MM2 or len(corners) < 12:
+    looked: set[tuple[int, int, float]] = set()
+    for index, corners, normals, area in _pieces(mesh):
+        alike = index, len(corners), round(area, 2)  # a copy's faces are as those it is copied from
+        if area < LEAST_MM2 or len(corners) < 12 or alike in looked:
             continue
+        looked.add(alike)
         spread = np.linalg.eigh(normals.T @ normals / len(normals))
         if spread[0][0] > FLAT or spread[0][1] < 0.02:
             continue
@@ -91,43 +99,125 @@ def flat_pairs(mesh: TriangleMesh) -> list[Flats]:
     >>> sorted(round(pair.apart_mm, 6) for pair in flat_pairs(plate))
     [4.0, 20.0, 30.0]
     """
-    flats: dict[str, list[tuple[str, Points, float, Points]]] = {}
-    for index, corners, normals, area in _groups(mesh):
-        mean = normals.mean(axis=0)
-        if area < LEAST_MM2 or float(np.linalg.norm(mean)) < 1 - FLAT:
+    flats: dict[str, list[_Flat]] = defaultdict(list)
+    for index, corners, normals, area in _pieces(mesh):
+        way = normals.mean(axis=0)
+        if area < LEAST_MM2 or float(np.linalg.norm(way)) < 1 - FLAT:
             continue
         step, face = mesh.faces[index]
         points = corners.reshape(-1, 3)
-        flats.setdefault(step, []).append((face, mean, float((points @ mean).mean()), points))
-    found = []
+        flats[step].append(_Flat(face, way, float((points @ way).mean()), points))
+    found: dict[tuple[object, ...], Flats] = {}
     for step, own in flats.items():
-        for (one, a, at, own_points), (other, b, across, points) in combinations(own, 2):
-            if float(a @ b) > -1 + FLAT:
-                continue
-            apart = at + across  # both told along their own normals: below nought they look inwards
-            if not _over(own_points, points, a):
-                continue
-            middle = (own_points.mean(axis=0) + points.mean(axis=0)) / 2
-            found.append(Flats(step, (one, other), abs(apart), apart < 0, _triple(middle)))
-    return found
+        for one, other in _facing(own):
+            apart = one.along + other.along  # each along its own normal: below nought inwards
+            faces = min(one.face, other.face), max(one.face, other.face)
+            middle = _triple((one.points.mean(axis=0) + other.points.mean(axis=0)) / 2)
+            pair = Flats(step, faces, abs(apart), apart < 0, middle)
+            found.setdefault((step, faces, round(abs(apart), 3), apart < 0), pair)
+    return list(found.values())
 
 
-def _groups(mesh: TriangleMesh):  # type: ignore[no-untyped-def]
-    """Every named face: its index, corners (n, 3, 3), unit normals (n, 3) and area."""
+@dataclass(frozen=True)
+class _Flat:
+    """A flat piece of a face: which way it looks, where it lies along that, its corners."""
+
+    face: str
+    way: Points
+    along: float
+    points: Points
+
+
+def _facing(flats: list[_Flat]) -> Iterator[tuple[_Flat, _Flat]]:
+    """Of every flat the nearest that looks the other way and lies over it, before and behind it;
+    each pair once. O(n²) of each direction."""
+    ways = np.array([one.way for one in flats])
+    along = np.array([one.along for one in flats])
+    left = np.ones(len(flats), dtype=bool)
+    for first in range(len(flats)):
+        if not left[first]:
+            continue
+        way = ways[first]
+        same, against = (np.flatnonzero(ways @ way * sign > 1 - FLAT) for sign in (1, -1))
+        left[np.concatenate([same, against])] = False
+        if not len(against):
+            continue
+        across = np.linalg.svd(way[None])[2][1:]  # two unit vectors in the plane
+        low, high = (
+            np.array([least(one.points @ across.T, axis=0) for one in flats])
+            for least in (np.min, np.max)
+        )
+        told: set[tuple[int, int]] = set()
+        for at, others in [(int(i), against) for i in same] + [(int(i), same) for i in against]:
+            shared = np.minimum(high[at], high[others]) - np.maximum(low[at], low[others])
+            over = others[(shared > OVER_MM).all(axis=1)]
+            apart = along[at] + along[over]
+            for side in (over[apart >= 0], over[apart < 0]):
+                if not len(side):
+                    continue
+                near = int(side[np.argmin(np.abs(along[at] + along[side]))])
+                pair = min(at, near), max(at, near)
+                if pair not in told:
+                    told.add(pair)
+                    yield flats[pair[0]], flats[pair[1]]
+
+
+def how_often(mesh: TriangleMesh, step: str, face: str, deep_mm: float = 0.0) -> int:
+    """At how many places a named face is there: its separate pieces, those round one axis taken
+    together where they lie within so much of it (nought: wherever they lie). O(triangles).
+
+    >>> from core.outlines import circle, rectangle
+    >>> from core.solids import Frame, Prism, prism_body, triangle_mesh
+    >>> fork = prism_body(Prism(Frame(), rectangle(30, 20), 0, 20), "fork")
+    >>> fork = fork - prism_body(Prism(Frame(), rectangle(40, 10), 5, 15), "slot")
+    >>> fork = fork - prism_body(Prism(Frame(), circle(4), -1, 21), "hole")
+    >>> mesh = triangle_mesh(fork)
+    >>> how_often(mesh, "hole", "side"), how_often(mesh, "slot", "side 1")
+    (1, 0)
+    """
+    axes: list[tuple[Points, Points, float, float]] = []  # a point, the way, from where to where
+    count = 0
+    for index, corners, normals, _ in _pieces(mesh):
+        if mesh.faces[index] != (step, face):
+            continue
+        spread = np.linalg.eigh(normals.T @ normals / len(normals))
+        axis = spread[1][:, 0]
+        made = None if spread[0][0] > FLAT or spread[0][1] < 0.02 else _circle(corners, axis)
+        if made is None:
+            count += 1
+            continue
+        middle = made[0] - axis * float(made[0] @ axis)
+        points = corners.reshape(-1, 3)
+        for at, (other, way, low, high) in enumerate(axes):
+            run = points @ way
+            ends = min(low, float(run.min())), max(high, float(run.max()))
+            if abs(float(way @ axis)) < 1 - FLAT or np.linalg.norm(other - middle) > ROUND_MM:
+                continue
+            if not deep_mm or ends[1] - ends[0] <= deep_mm + ROUND_MM:
+                axes[at] = other, way, *ends
+                break
+        else:
+            run = points @ axis
+            axes.append((middle, axis, float(run.min()), float(run.max())))
+    return count + len(axes)
+
+
+def _pieces(mesh: TriangleMesh) -> Iterator[tuple[int, Points, Points, float]]:
+    """Every separate piece of a named face: the face's index, its triangles' corners (n, 3, 3),
+    unit normals (n, 3) and area, mm²."""
+    one, other = mesh.edges[1].T
+    within = mesh.face_index[one] == mesh.face_index[other]
+    piece = groups(len(mesh.triangles), one[within], other[within])
     double = mesh.doubled
-    order = np.argsort(mesh.face_index, kind="stable")
-    bounds = np.searchsorted(mesh.face_index[order], np.arange(len(mesh.faces) + 1))
-    corners = mesh.corners
-    for index in range(len(mesh.faces)):
-        own = order[bounds[index] : bounds[index + 1]]
+    order = np.argsort(piece, kind="stable")
+    bounds = np.searchsorted(piece[order], np.arange(int(piece.max(initial=-1)) + 2))
+    corners, units = mesh.corners, mesh.units
+    for start, end in pairwise(bounds):
+        own = order[start:end]
         own = own[double[own] > 1e-9]
         if len(own):
-            yield (
-                index,
-                corners[own],
-                mesh.crosses[own] / double[own, None],
-                float(double[own].sum()) / 2,
-            )
+            index = int(mesh.face_index[own[0]])
+            yield index, corners[own], units[own], float(double[own].sum()) / 2
 
 
 def _circle(corners: Points, axis: Points) -> tuple[Points, float, float] | None:
@@ -150,14 +240,6 @@ def _circle(corners: Points, axis: Points) -> tuple[Points, float, float] | None
     sector = ((np.arctan2(v - cy, u - cx) / (2 * np.pi)) % 1.0 * SECTORS).astype(np.int64)
     share = len(np.unique(sector)) / SECTORS
     return x * cx + y * cy, radius, share
-
-
-def _over(a: Points, b: Points, normal: Points) -> bool:
-    """Whether two flats lie over each other, by their boxes seen along their normal."""
-    across = np.linalg.svd(normal[None])[2][1:]  # two unit vectors in the plane
-    a, b = a @ across.T, b @ across.T
-    shared = np.minimum(a.max(axis=0), b.max(axis=0)) - np.maximum(a.min(axis=0), b.min(axis=0))
-    return bool((shared > 0.5).all())
 
 
 def _triple(v: Points) -> tuple[float, float, float]:

@@ -9,6 +9,7 @@ from typing import Literal
 from core import hardware
 from core.errors import BuildError
 from core.hardware.lookup import CLASSES
+from core.hardware.purchase import Takes
 from core.hardware.tables import CLEARANCE, HEX_NUTS, SOURCES
 from core.measures.units import length
 from core.outlines import Outline, circle, rectangle, regular_polygon
@@ -24,6 +25,11 @@ from core.steps.state import Feature, PartState
 USES = ("clearance", "tap drill", "heat-set insert")
 HEADS = ("none", "counterbored", "countersunk")
 LOADED = ("end", "side")
+SCREWS = {
+    "none": ("screw", ""),
+    "counterbored": ("socket head screw", SOURCES["socket head"]),
+    "countersunk": ("countersunk screw", SOURCES["countersunk"]),
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,6 +91,13 @@ class ScrewHole(StepKind):
         quantities = {"diameter": length(hole)}
         feature = Feature(given.step, {}, quantities, tool=tool, mode="cut", axis=given.frame)
         return given.state.made(body, feature)
+
+    def takes(self, words: Mapping[str, str], numbers: Mapping[str, float]) -> Takes | None:
+        its = ScrewHoleFields.typed(words, numbers)
+        if its.use == "heat-set insert":
+            return Takes(f"heat-set insert {its.size}", SOURCES["insert"], "bore", its.depth_mm)
+        head, by = SCREWS[its.head]
+        return Takes(f"{head} {its.size}", by, "bore", its.depth_mm, passes=True)
 
     def says(self, given: StepInput, after: PartState) -> str:
         hole, head, source = _sizes(given)
@@ -215,6 +228,10 @@ class NutTrap(StepKind):
             given.step, {"floor": floor_at}, quantities, tool=tool, mode="cut", axis=given.frame
         )
         return given.state.made(body, feature)
+
+    def takes(self, words: Mapping[str, str], numbers: Mapping[str, float]) -> Takes | None:
+        its = NutTrapFields.typed(words, numbers)
+        return Takes(f"hexagon nut {its.size}", SOURCES["nut"], "floor")
 
     def says(self, given: StepInput, after: PartState) -> str:
         its = given.read(NutTrapFields)

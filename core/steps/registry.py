@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import ClassVar, TypeVar
 
+from core.hardware.purchase import Takes
 from core.measures.display import length_text
 from core.measures.units import LengthUnit
 from core.outlines import Outline
@@ -174,6 +175,10 @@ class StepKind(ABC):
     def steeper_on_bed(self, words: Mapping[str, str], facing: str) -> str:
         """Another kind with the same fields that hangs less where this one begins on the bed."""
         return ""
+
+    def takes(self, words: Mapping[str, str], numbers: Mapping[str, float]) -> Takes | None:
+        """The bought thing that each hole of the step takes, if any."""
+        return None
 
     def part_reference(self, words: Mapping[str, str]) -> str | None:
         """Another part whose finished solid this step needs, or None."""

@@ -194,3 +194,21 @@ class BreakEven(View):
     best: int | None
     worst: int | None
     working: str
+
+
+class BuyLine(View):
+    """Something to be bought, how many (none where holes alone do not tell), by which list of sizes
+    it is named, and what it is for, or how many holes it has in which part."""
+
+    many: int | None
+    what: str
+    by: str
+    where: list[str]
+
+
+class BuyView(View):
+    """What is to be bought; ``unknown`` names fits that are not built, whose things are not
+    told."""
+
+    lines: list[BuyLine]
+    unknown: list[str]

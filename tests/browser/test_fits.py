@@ -178,7 +178,7 @@ def test_a_cover_is_screwed_on_a_box_from_nothing(bare_walker: Walker) -> None:
     walker.press("make it")
     walker.until(lambda: "/fit/" in walker.driver.current_url)
     # the open rim has pillars, and what is to be bought is said: 3 of cover and 3 of insert are 6
-    walker.see("to buy: 4 countersunk screws (ISO 10642) M3 × 6, 4 heat-set inserts M3")
+    walker.see("to buy: 4 × countersunk screw M3 × 6 (ISO 10642), 4 × heat-set insert M3")
     walker.see("reached straight; the inserts are held over 5.7 mm")
     walker.choose('button[aria-label^="screws"]', "M4")
     # an M4 head of 2.48 goes into 3 mm: 3 of cover and 4 of insert, made up to 8

@@ -39,7 +39,7 @@ MAY: dict[str, set[str]] = {
     },
     "report": {
         *("views", "checks", "formats", "proof", "project", "fits", "steps", "solids"),
-        *("outlines", "process", "measures"),
+        *("outlines", "process", "measures", "hardware"),
     },
     "printing": {"views", "checks", "proof", "project", "steps", "solids", "process"},
     "export": {"printing", "checks", "formats", "project", "solids"},

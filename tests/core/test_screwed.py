@@ -227,7 +227,7 @@ def test_the_screws_to_buy_are_as_long_as_by_hand(size, head, into, thick, tall,
     )  # fmt: skip
     (line,) = (one for one in meeting(solution).working if one.label == "screw length")
     assert line.value_mm == long
-    bought = [one for one in told(solution, "fit", "good") if one.startswith("to buy: 4 ")]
+    bought = [one for one in told(solution, "fit", "good") if one.startswith("to buy: 4 × ")]
     assert len(bought) == 1 and f"{size} × {long:g}" in bought[0]
     assert ("ISO 10642" if head == "countersunk" else "ISO 4762") in bought[0]
     # and the things themselves, from head to tip, unless an insert or nut hides it

@@ -14,11 +14,12 @@ from core.export.parts import export_part, export_together
 from core.formats.reading import UNIT_MM
 from core.formats.tracing import read_drawing
 from core.project.document import write_document
+from core.report.to_buy import as_csv
 from workshop import builders, jobs, keeping
 from workshop.api.shapes import MeshAnswer, MeshIn, Refusal, Traced
 from workshop.meshes import bring_in
 from workshop.models import Project
-from workshop.reports import packed_marks, packed_mesh, worked
+from workshop.reports import bought_for, packed_marks, packed_mesh, worked
 
 router = Router()
 TYPES = {
@@ -85,6 +86,14 @@ def export_one(request: HttpRequest, project_id: int, part: str, kind: str):  # 
     return download(
         data, f"{project.title} {part}.{kind}", TYPES.get(kind, "application/octet-stream")
     )
+
+
+@router.get("/projects/{project_id}/to-buy.csv", response={200: bytes, 404: Refusal})
+def bought_table(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
+    """What is to be bought for it, as a table."""
+    project = _project(project_id)
+    data = as_csv(bought_for(keeping.document_of(project)))
+    return download(data, f"{project.title}, to buy.csv", "text/csv; charset=utf-8")
 
 
 @router.post("/trace", response={200: Traced, 422: Refusal})

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from datetime import date
 from typing import Any, Literal
 
@@ -15,11 +13,13 @@ from ninja import Field, File, Router, UploadedFile
 
 from core.errors import DocumentError
 from core.formats.pictures import LARGEST_PHOTO, photo_of, picture_type
+from core.formats.tables import table_csv
 from core.printing.slicing import estimate_print
 from core.printing.trial import CaliperPlace, caliper_places, trial_print
 from core.project.schema import Project as Document
 from core.project.teaching import check_felt, next_time, observations
 from workshop import bench, binned, keeping, makers, models
+from workshop.api.files import download
 from workshop.api.shapes import Refusal, Shape
 from workshop.reports import worked
 
@@ -352,9 +352,7 @@ def photo(request: HttpRequest, print_id: int):  # type: ignore[no-untyped-def]
 @router.get("/logbook.csv", response={200: bytes})
 def export(request: HttpRequest):  # type: ignore[no-untyped-def]
     """The whole logbook as a table, a line for each fit of each print."""
-    out = io.StringIO()
-    write = csv.writer(out)
-    write.writerow(
+    rows: list[list[object]] = [
         [
             "printed",
             "project",
@@ -376,7 +374,7 @@ def export(request: HttpRequest):  # type: ignore[no-untyped-def]
             "made_up",
             "notes",
         ]
-    )
+    ]
     for one in makers.prints():
         own = one.details
         lead = [
@@ -394,13 +392,5 @@ def export(request: HttpRequest):  # type: ignore[no-untyped-def]
             told.append([""] * 4 + [size["label"], round(size["value"], 3), read])
         for own_cells in told or [[""] * 7]:
             row = [*lead, *own_cells, "yes" if one.made_up else "", one.notes]
-            write.writerow([_plain(value) for value in row])
-    response = HttpResponse(out.getvalue(), content_type="text/csv; charset=utf-8")
-    response["Content-Disposition"] = 'attachment; filename="logbook.csv"'
-    return response
-
-
-def _plain(value: object) -> object:
-    """A cell that no spreadsheet takes for a formula."""
-    text = str(value)
-    return f"'{text}" if text[:1] in "=+-@\t\r" and not isinstance(value, (int, float)) else value
+            rows.append(row)
+    return download(table_csv(rows), "logbook.csv", "text/csv; charset=utf-8")

@@ -15,7 +15,7 @@ from core.project.schema import Project as Document
 from core.project.starters import begun
 from core.report import apply_edits, consequences
 from core.report.differences import differences
-from core.views.printing import BedsView, LayerView, MarksView, SlicedView, StanceView
+from core.views.printing import BedsView, BuyView, LayerView, MarksView, SlicedView, StanceView
 from core.views.report import (
     Difference,
     FindingView,
@@ -53,6 +53,7 @@ from workshop.reports import (
     Stage,
     Summary,
     at_hand,
+    bought_for,
     building,
     faced_of,
     laid_out,
@@ -274,6 +275,12 @@ def faced(request: HttpRequest, project_id: int, name: str, face: Query[FaceIn])
 def beds(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
     """Everything that is printed, laid out on beds."""
     return laid_out(keeping.document_of(_project(project_id)))
+
+
+@router.get("/projects/{project_id}/to-buy", response={200: BuyView, 404: Refusal})
+def bought(request: HttpRequest, project_id: int):  # type: ignore[no-untyped-def]
+    """What is to be bought for it: screws, inserts, nuts, bearings and whatever is put in."""
+    return bought_for(keeping.document_of(_project(project_id)))
 
 
 @router.get("/projects/{project_id}/parts/{name}/sliced", response={200: SlicedView, 404: Refusal})

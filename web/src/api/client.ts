@@ -187,6 +187,8 @@ export const server = {
     ),
   beds: (id: number) =>
     answer(api.GET("/api/projects/{project_id}/beds", { params: { path: { project_id: id } } })),
+  toBuy: (id: number) =>
+    answer(api.GET("/api/projects/{project_id}/to-buy", { params: { path: { project_id: id } } })),
   sliced: (id: number, part: string) =>
     answer(
       api.GET("/api/projects/{project_id}/parts/{name}/sliced", {
@@ -431,6 +433,7 @@ export const address = {
   exportAll: (id: number) => at("/api/projects/{project_id}/export/all", { project_id: id }),
   photo: (id: number) => at("/api/logbook/{print_id}/photo", { print_id: id }),
   logbookTable: () => at("/api/logbook.csv"),
+  toBuy: (id: number) => at("/api/projects/{project_id}/to-buy.csv", { project_id: id }),
   whole: (id: number) => at("/api/projects/{project_id}/whole", { project_id: id }),
   copy: (name: string) => at("/api/copies/{name}", { name }),
   document: (id: number) => at("/api/projects/{project_id}/document", { project_id: id }),

@@ -1789,6 +1789,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/to-buy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bought
+         * @description What is to be bought for it: screws, inserts, nuts, bearings and whatever is put in.
+         */
+        get: operations["workshop_api_projects_bought"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/to-buy.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bought Table
+         * @description What is to be bought for it, as a table.
+         */
+        get: operations["workshop_api_files_bought_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/trial": {
         parameters: {
             query?: never;
@@ -2267,6 +2307,32 @@ export interface components {
             path: string;
             /** Step */
             step: string;
+        };
+        /**
+         * BuyLine
+         * @description Something to be bought, how many (none where holes alone do not tell), by which list of sizes
+         *     it is named, and what it is for, or how many holes it has in which part.
+         */
+        BuyLine: {
+            /** By */
+            by: string;
+            /** Many */
+            many: number | null;
+            /** What */
+            what: string;
+            /** Where */
+            where: string[];
+        };
+        /**
+         * BuyView
+         * @description What is to be bought; ``unknown`` names fits that are not built, whose things are not
+         *     told.
+         */
+        BuyView: {
+            /** Lines */
+            lines: components["schemas"]["BuyLine"][];
+            /** Unknown */
+            unknown: string[];
         };
         /**
          * CannotInfo
@@ -10955,6 +11021,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SizeRead"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "5XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_projects_bought: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuyView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "5XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_files_bought_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "*/*": unknown;
                 };
             };
             /** @description Not Found */

@@ -35,6 +35,7 @@ export type StanceView = Schemas["StanceView"];
 export type MeshAnswer = Schemas["MeshAnswer"];
 export type MarksView = Schemas["MarksView"];
 export type BedsView = Schemas["BedsView"];
+export type BuyView = Schemas["BuyView"];
 export type JobView = Schemas["JobView"];
 export type ErrorsView = Schemas["ErrorsView"];
 export type ProcessView = Schemas["ProcessView"];
