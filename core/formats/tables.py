@@ -6,7 +6,6 @@ import csv
 import io
 from collections.abc import Iterable, Sequence
 
-
 FORMULA = ("=", "+", "-", "@", "\t", "\r")
 
 

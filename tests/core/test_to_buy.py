@@ -179,7 +179,7 @@ def test_equal_by_accident_is_told_of_copies_once(copied: tuple[dict[str, Any], 
     said = [
         one for one in notes(tongues, slots, check="equal by accident") if "is 5 mm thick" in one
     ]
-    assert len(said) == 1
+    assert len([one for one in said if "is 5 mm thick" in one]) == 1
 
 
 @pytest.mark.parametrize("copied", [(), (ROW,)])
