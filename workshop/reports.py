@@ -33,6 +33,7 @@ from core.report.marking import marks_key, marks_of, marks_view
 from core.report.motion import motion_report
 from core.report.picture import picture_of
 from core.report.sketching import sketch_view
+from core.report.things import things_of
 from core.report.to_buy import to_buy
 from core.views.printing import (
     BedsView,
@@ -399,6 +400,10 @@ def _packed(solution: Solution, known: frozenset[str] = frozenset()) -> Meshes:
         state = part.state
         if state.body is not None and state.key not in known:
             found[state.key] = pack_mesh(mesh_of(state))
+    for fit in solution.fits.values():
+        for thing, mesh in things_of(fit, solution):
+            if thing.key not in known:
+                found[thing.key] = pack_mesh(mesh)
     return found
 
 

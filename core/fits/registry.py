@@ -236,6 +236,7 @@ class Bought:
     rests: tuple[Rest, ...]
     grips: tuple[Grip, ...]
     ways: tuple[Body, ...]
+    axis: Vector  # which way the screws point
 
     @property
     def bodies(self) -> tuple[Body, ...]:

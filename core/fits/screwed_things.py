@@ -64,7 +64,14 @@ def bought_things(given: FitInput, its: ScrewedFields, plan: Plan) -> Bought:
             at_each(plan.frames, plan.runs, make) for make in (nuts, floor, behind)
         )
         rests.append(Rest("nuts", "b", tuple(floors)))
-        return Bought(tuple(screws), tuple(others), tuple(rests), (), (*ways, *backs))
+        return Bought(
+            tuple(screws),
+            tuple(others),
+            tuple(rests),
+            (),
+            (*ways, *backs),
+            axis=plan.frames[0].z_axis,
+        )
     hole = hole_in_base(its, given) / 2
     long = hardware.insert(its.size).length if its.into == "inserts" else 0.0
 
@@ -79,7 +86,9 @@ def bought_things(given: FitInput, its: ScrewedFields, plan: Plan) -> Bought:
     others = at_each(plan.frames, highs, insert) if long else []
     what = "inserts" if long else "screws"
     grip = Grip(what, "b", tuple(at_each(plan.frames, highs, shell)), min(highs))
-    return Bought(tuple(screws), tuple(others), tuple(rests), (grip,), tuple(ways))
+    return Bought(
+        tuple(screws), tuple(others), tuple(rests), (grip,), tuple(ways), plan.frames[0].z_axis
+    )
 
 
 def _screw(its: ScrewedFields, given: FitInput, plan: Plan, frame: Frame, top: float) -> Body:

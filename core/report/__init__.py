@@ -17,6 +17,7 @@ Map
     fields        the fields of a step or fit as a screen sets them
     accepting     findings that were accepted with a reason
     readings      the instruments along the bottom
+    things        bought things as solids that are drawn
     to_buy        what is to be bought for it
     assemble      Solution -> Report
     consequences  what followed from an edit, in the maker's terms

@@ -26,6 +26,7 @@ from core.project.sentences import (
 )
 from core.proof.section import cut_by_plane, gap_along, loops, window
 from core.report.fields import around_fit, fit_fields
+from core.report.things import things_of
 from core.steps import PartState
 from core.steps.field import Field, filled
 from core.views.report import (
@@ -155,6 +156,7 @@ def fit_view(
         if meeting and a.body and b.body
         else None,
         pose=[float(v) for v in meeting.pose.matrix.ravel()] if meeting else [],
+        things=[view for view, _ in things_of(fit, solution)],
         place_words=place_words,
         place_more=place_more,
         kinds=[OptionView(value=one.kind, words=one.title) for one in FITS.values()],

@@ -6,6 +6,7 @@ from core.checks.finished import mesh_of
 from core.project.results import PartResult, Solution
 from core.proof.mass import measure_bulk
 from core.report.distances import held_views
+from core.report.things import things_of
 from core.views.report import FaceView, HeldView, SketchFit, SketchPart, SketchView
 
 
@@ -35,7 +36,11 @@ def sketch_view(solution: Solution) -> SketchView:
             )
         )
     fits = [
-        SketchFit(name=name, pose=[float(v) for v in fit.meeting.pose.matrix.ravel()])
+        SketchFit(
+            name=name,
+            pose=[float(v) for v in fit.meeting.pose.matrix.ravel()],
+            things=[view for view, _ in things_of(fit, solution)],
+        )
         for name, fit in solution.fits.items()
         if fit.meeting
     ]

@@ -217,9 +217,19 @@ class SketchPart(View):
     held: dict[str, list[HeldView]]
 
 
+class ThingsView(View):
+    """Bought things of a fit as they are drawn, in the coordinates of its first part: its
+    ``screws``, or the ``others`` they go into; the key of their mesh, and how long one is, mm."""
+
+    of: Literal["screws", "others"]
+    key: str
+    long_mm: float
+
+
 class SketchFit(View):
     name: str
     pose: list[float]
+    things: list[ThingsView]
 
 
 class SketchView(View):
@@ -433,6 +443,7 @@ class FitView(View):
     left: list[LeftView]
     section: SectionPicture | None
     pose: list[float]
+    things: list[ThingsView]
     more: list[list[Piece]]
     place_words: list[Piece]
     place_more: list[list[Piece]]

@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+import csv
+import io
+import urllib.request
+
 import numpy as np
 import pytest
 import trimesh
@@ -182,7 +186,7 @@ def test_a_cover_is_screwed_on_a_box_from_nothing(bare_walker: Walker) -> None:
     walker.see("reached straight; the inserts are held over 5.7 mm")
     walker.choose('button[aria-label^="screws"]', "M4")
     # an M4 head of 2.48 goes into 3 mm: 3 of cover and 4 of insert, made up to 8
-    walker.see("M4 × 8, 4 heat-set inserts M4")
+    walker.see("M4 × 8 (ISO 10642), 4 × heat-set insert M4")
     walker.settled()
     assert walker.axe() == []
     (fit,) = kept(project)["fits"]
@@ -192,3 +196,15 @@ def test_a_cover_is_screwed_on_a_box_from_nothing(bare_walker: Walker) -> None:
     assert np.array(middles(cover, 0.2)) == pytest.approx(np.array(spots), abs=0.02)
     assert np.array(middles(base, 27.0)) == pytest.approx(np.array(spots), abs=0.02)
     assert cover.euler_number == 2 - 2 * 4 and base.euler_number == 2
+    # on the list of what is bought, which is taken away as a table
+    walker.go(f"/p/{project}/print")
+    walker.saying("to buy", "[role=radio]").click()
+    walker.see("countersunk screw M4 × 8")
+    assert walker.axe() == []
+    taken = walker.one("main a[download]").get_attribute("href")
+    with urllib.request.urlopen(f"{walker.url}{taken}") as answer:
+        rows = list(csv.reader(io.TextIOWrapper(answer, "utf-8")))
+    assert [row[:3] for row in rows[1:]] == [
+        ["4", "countersunk screw M4 × 8", "ISO 10642"],
+        ["4", "heat-set insert M4", "common practice, no source"],
+    ]

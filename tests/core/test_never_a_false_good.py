@@ -436,7 +436,7 @@ def test_sizes_that_would_meet_without_a_fit_are_found_on_the_solids() -> None:
         (
             rod("a", "12"),
             part("b", plate, step("h", "hole", on="b.top", diameter="12")),
-            "12.01 mm across",
+            "are both 12 mm across",
         ),
         (
             block("a", "40", "30", "3"),

@@ -21,6 +21,7 @@ from core.project.edits import apply_edits
 from core.project.results import Solution
 from core.project.solve import solve
 from core.report import report_on
+from core.report.things import things_of
 from core.solids import triangle_mesh
 from tests.core.building import circle, document, part, rectangle, step
 from tests.covering import pairs
@@ -564,3 +565,23 @@ def test_one_screw_lets_the_cover_turn_and_two_do_not(layout: str, free: bool) -
     assert found.severity == ("good" if free else "stop")
     if not free:
         assert found.value == pytest.approx(40 * math.sin(math.radians(15)), abs=0.01)
+
+
+@pytest.mark.parametrize(("into", "others"), [("inserts", 4), ("nuts", 4), ("plastic", 0)])
+def test_what_is_drawn_are_four_of_each_in_their_places(into: str, others: int) -> None:
+    """The meshes that the stage is sent, taken apart by trimesh: where they stand is typed."""
+    solution = held(plate(), block(), into=into, head="on top", along="36", across="18")
+    sent = {view.of: (view, mesh) for view, mesh in things_of(solution.fits["f"], solution)}
+    assert set(sent) == ({"screws", "others"} if others else {"screws"})
+    for view, mesh in sent.values():
+        whole = trimesh.Trimesh(mesh.vertices, mesh.triangles, process=False)
+        pieces = whole.split(only_watertight=True)
+        spots = sorted(tuple(np.round(one.bounds.mean(axis=0)[:2], 2)) for one in pieces)
+        assert spots == [(-18, -9), (-18, 9), (18, -9), (18, 9)]
+        assert all(np.ptp(one.bounds[:, 2]) == pytest.approx(view.long_mm) for one in pieces)
+    length = next(one for one in meeting(solution).working if one.label == "screw length")
+    # a head on top stands out of the cover by its own height, d, beside the length (ISO 4762)
+    assert sent["screws"][0].long_mm == pytest.approx(length.value_mm + 3)
+    again = held(plate(), block(), into=into, head="on top", along="30", across="18")
+    keys = {view.key for view, _ in things_of(again.fits["f"], again)}
+    assert not keys & {view.key for view, _ in sent.values()}

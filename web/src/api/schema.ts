@@ -3225,6 +3225,8 @@ export interface components {
             severity: "good" | "note" | "warning" | "stop";
             /** Stack */
             stack: components["schemas"]["StackedView"][];
+            /** Things */
+            things: components["schemas"]["ThingsView"][];
             /** Title */
             title: string;
             track: components["schemas"]["TrackView"] | null;
@@ -5433,6 +5435,8 @@ export interface components {
             name: string;
             /** Pose */
             pose: number[];
+            /** Things */
+            things: components["schemas"]["ThingsView"][];
         };
         /**
          * SketchIn
@@ -5860,6 +5864,22 @@ export interface components {
             follows: components["schemas"]["FollowView"][];
             /** Questions */
             questions: string[];
+        };
+        /**
+         * ThingsView
+         * @description Bought things of a fit as they are drawn, in the coordinates of its first part: the ``screws``,
+         *     or the ``others`` they go into; the key of their mesh, and how long one is.
+         */
+        ThingsView: {
+            /** Key */
+            key: string;
+            /** Long Mm */
+            long_mm: number;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "screws" | "others";
         };
         /**
          * ThrownView

@@ -33,7 +33,7 @@ export class Sketch {
     try {
       const drawn = await server.sketch(document, abort.signal);
       if (!drawn || document !== this.#shown().document || document === this.#solidsOf) return;
-      this.#keysOf.set(document, new Map(drawn.parts.map((part) => [part.name, part.key])));
+      this.#keysOf.set(document, keysOf(drawn));
       this.drawn = this.#onto(this.#shown().report, drawn);
     } catch {
       // the report draws it a little later
@@ -73,7 +73,26 @@ export class Sketch {
         const steps = part.steps.map((step) => ({ ...step, held: coarse.held[step.id] ?? [] }));
         return { ...part, ...coarse, steps };
       }),
-      fits: report.fits.map((fit) => ({ ...fit, pose: fits.get(fit.name)?.pose ?? fit.pose })),
+      fits: report.fits.map((fit) => {
+        const coarse = fits.get(fit.name);
+        if (!coarse) return fit;
+        const { pose, things } = coarse;
+        const same = things.every((one) => this.#reported.get(thing(fit.name, one.of)) === one.key);
+        return { ...fit, pose, things: same && fit.things.length ? fit.things : things };
+      }),
     };
   }
+}
+
+const thing = (fit: string, of: string) => `${of} of ${fit}`;
+
+/** The keys of all coarse solids: of parts, and of what is bought for fits. */
+function keysOf(drawn: SketchView): Map<string, string> {
+  const things = drawn.fits.flatMap((fit) =>
+    fit.things.map((one): [string, string] => [thing(fit.name, one.of), one.key]),
+  );
+  return new Map([
+    ...drawn.parts.map((part): [string, string] => [part.name, part.key]),
+    ...things,
+  ]);
 }

@@ -46,6 +46,26 @@ test("a part that looks as it did when it was proved keeps its fine solid", asyn
   expect(key()).toBe("coarse 2");
 });
 
+test("screws that look as they did keep their fine solids, others are drawn coarse", async () => {
+  const things = (key: string) => [{ of: "screws" as const, key, long_mm: 8 }];
+  const fit = (key: string) => ({ name: "f", pose: [], things: things(key) });
+  const fine = fit("fine") as Partial<Report["fits"][number]> as Report["fits"][number];
+  shown.report = report({ parts: [part("fine")], fits: [fine] });
+  const drawn = () => sketch.drawn?.fits[0]?.things[0]?.key;
+  const sketched = (key: string) =>
+    (workshop.sketch = { parts: [coarse("coarse 1")], fits: [fit(key)] });
+  sketched("coarse");
+  const document = changed();
+  await sketch.draw(document);
+  expect(drawn()).toBe("coarse");
+  sketch.proved(document);
+  await sketch.draw(changed());
+  expect(drawn()).toBe("fine");
+  sketched("coarse 2");
+  await sketch.draw(changed());
+  expect(drawn()).toBe("coarse 2");
+});
+
 test("after another document was opened nothing is known of how it looked", async () => {
   const document = changed();
   await sketch.draw(document);

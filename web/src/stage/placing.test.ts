@@ -1,7 +1,14 @@
 import { Matrix4, Vector3 } from "three";
 import { expect, test } from "vitest";
 import type { Report } from "../api/client";
-import { fromWhereItWas, placeParts, poseMatrix, shownAs, type Placed } from "./placing";
+import {
+  fromWhereItWas,
+  placeParts,
+  placeThings,
+  poseMatrix,
+  shownAs,
+  type Placed,
+} from "./placing";
 
 type Part = Report["parts"][number];
 type Fit = Report["fits"][number];
@@ -16,7 +23,7 @@ const part = (name: string, more: Partial<Part> = {}) =>
     ...more,
   }) as Part;
 const fit = (name: string, parts: [string, string], pose: number[]) =>
-  ({ name, parts, pose }) as unknown as Fit;
+  ({ name, parts, pose, things: [] }) as unknown as Fit;
 const report = (parts: Part[], fits: Fit[] = []) => ({ parts, fits }) as unknown as Report;
 const up = (mm: number) => [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, mm];
 const at = (placed: Map<string, Placed>, name: string) =>
@@ -75,6 +82,44 @@ test("a bought thing lies in its host", () => {
   const placed = placeParts(report([part("magnet", { inside: "lid" }), part("lid")], []));
   expect(at(placed, "magnet")).toEqual(at(placed, "lid"));
   expect(placed.get("magnet")!.away.z).toBeGreaterThan(placed.get("lid")!.away.z);
+});
+
+const screwed = (parts: [string, string]) => {
+  const things = [
+    { of: "screws", key: "s", long_mm: 12 },
+    { of: "others", key: "o", long_mm: 6 },
+  ];
+  return { name: "f", parts, pose: up(-30), things } as unknown as Fit;
+};
+
+test("screws stand off their cover when drawn apart, what they go into is half-way out", () => {
+  const screws = report([part("cover"), part("base")], [screwed(["cover", "base"])]);
+  const placed = placeParts(screws);
+  const [screw, insert] = placeThings(screws, placed);
+  const [cover, base] = ["cover", "base"].map((name) => placed.get(name)!.away.z);
+  expect(base).toBeLessThan(cover!);
+  expect(screw!.placed.away.z).toBeGreaterThanOrEqual(cover! + 12);
+  expect(insert!.placed.away.z).toBeCloseTo((cover! + base!) / 2);
+  for (const one of [screw!, insert!])
+    expect(one.placed.matrix.equals(placed.get("cover")!.matrix)).toBe(true);
+  expect([screw!.part, insert!.part]).toEqual(["cover", "base"]);
+});
+
+test("where the base stands and the cover comes off, the screws come off further", () => {
+  const upside = { ...screwed(["cover", "base"]), pose: up(30) } as Fit;
+  const turned = report([part("base"), part("cover")], [upside]);
+  const placed = placeParts(turned);
+  const [screw] = placeThings(turned, placed);
+  const cover = placed.get("cover")!.away;
+  expect(cover.z).toBeLessThan(0);
+  expect(screw!.placed.away.z).toBeLessThanOrEqual(cover.z - 12);
+});
+
+test("things of a fit of which a part stands nowhere are not drawn", () => {
+  const screws = report([part("cover"), part("base")], [screwed(["cover", "base"])]);
+  const placed = placeParts(screws);
+  placed.delete("base");
+  expect(placeThings(screws, placed)).toEqual([]);
 });
 
 test("what is seen is the same until a solid, its colour or its place changes", () => {

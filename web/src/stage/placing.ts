@@ -91,9 +91,43 @@ export function placeParts(report: Report, moved: Moved | null = null): Map<stri
   }
 }
 
+/** Bought things of a fit, drawn with the parts: in the coordinates of its first part. */
+export interface Thing {
+  name: string;
+  key: string;
+  of: "screws" | "others";
+  /** With which part they go from sight. */
+  part: string;
+  placed: Placed;
+}
+
+/** Drawn apart, screws stand off what they go through, and what they go into is half-way out. */
+const OFF_MM = 3;
+
+export function placeThings(report: Report, placed: ReadonlyMap<string, Placed>): Thing[] {
+  return report.fits.flatMap((fit) => {
+    const [a, b] = fit.parts.map((name) => placed.get(name));
+    if (!a || !b) return [];
+    const off = a.away.clone().sub(b.away);
+    return fit.things.map(({ of, key, long_mm }) => {
+      const away =
+        of === "screws"
+          ? a.away.clone().add(off.clone().setLength(off.length() && long_mm + OFF_MM))
+          : b.away.clone().addScaledVector(off, 0.5);
+      return {
+        name: `${of} of ${fit.name}`,
+        key,
+        of,
+        part: fit.parts[of === "screws" ? 0 : 1],
+        placed: { matrix: a.matrix.clone(), away },
+      };
+    });
+  });
+}
+
 /** All that is seen of some parts, as one text: two that are the same look the same. */
 export function shownAs(
-  parts: readonly { name: string; key: string; colour: string }[],
+  parts: readonly { name: string; key: string; colour?: string }[],
   placed: ReadonlyMap<string, Placed>,
   sketch: boolean,
 ): string {

@@ -15,7 +15,15 @@ import { Cut, type CutFrom } from "./cut";
 import { Eye, type OnCanvas } from "./eye";
 import { fetchMarks } from "./hatching";
 import { fetchMesh } from "./packed";
-import { placeParts, poseMatrix, shownAs, type Moved, type Placed } from "./placing";
+import {
+  placeParts,
+  placeThings,
+  poseMatrix,
+  shownAs,
+  type Moved,
+  type Placed,
+  type Thing,
+} from "./placing";
 import { facesBeyond } from "./pressing";
 import { Solid } from "./solid";
 import { Turntable, WORDS } from "./turntable";
@@ -93,6 +101,8 @@ export class StageScene {
   #sun = new DirectionalLight(0xffffff, 2.0);
   #solids = new Map<string, Solid>();
   #placed = new Map<string, Placed>();
+  /** Bought things, drawn with the parts; they are not pressed. */
+  #things: Thing[] = [];
   #moved: Moved | null = null;
   #report: Report | null = null;
   #cut = new Cut();
@@ -129,7 +139,9 @@ export class StageScene {
   async show(report: Report, sketch = false): Promise<void> {
     this.#report = report;
     this.#sketch = sketch;
-    const wanted = report.parts.filter((part) => part.key);
+    const things = placeThings(report, placeParts(report, this.#moved));
+    const parts = report.parts.filter((part) => part.key);
+    const wanted: { name: string; key: string; colour?: string }[] = [...parts, ...things];
     for (const [name, solid] of this.#solids) {
       if (wanted.some((part) => part.name === name)) continue;
       this.#scene.remove(solid.group, solid.cap);
@@ -150,7 +162,7 @@ export class StageScene {
       const mesh = meshes[index];
       if (mesh && solid.key !== mesh.key) solid.load(mesh);
     });
-    this.#placed = placeParts(report, this.#moved);
+    this.#place();
     // a proof changes what is said of the solids, not how they are seen
     const shown = shownAs(wanted, this.#placed, sketch);
     if (shown === this.#shown && meshes.every((mesh) => mesh)) return;
@@ -164,6 +176,7 @@ export class StageScene {
     const placed = this.#placed.get(part);
     if (!placed) return;
     placed.matrix = poseMatrix(rows);
+    this.#placeThings();
     this.#shown = "";
     this.#arrange();
   }
@@ -174,7 +187,7 @@ export class StageScene {
     this.#moved = moved;
     this.#shown = "";
     if (!this.#report) return;
-    this.#placed = placeParts(this.#report, moved);
+    this.#place();
     const framed = this.#framed;
     this.#arrange();
     if (!framed) this.frame();
@@ -203,6 +216,22 @@ export class StageScene {
       .filter((_, index) => travel[index]! >= 0.9 * furthest)
       .reduce((a, b) => (near(b) < near(a) ? b : a));
     return matrices.map((matrix) => best.clone().applyMatrix4(matrix).toArray());
+  }
+
+  #place(): void {
+    if (!this.#report) return;
+    this.#placed = placeParts(this.#report, this.#moved);
+    this.#placeThings();
+  }
+
+  #placeThings(): void {
+    this.#things = placeThings(this.#report!, this.#placed);
+    for (const thing of this.#things) this.#placed.set(thing.name, thing.placed);
+  }
+
+  /** Whether a part is hidden, or a thing with the part it goes with. */
+  #hides(name: string): boolean {
+    return this.#hidden.has(this.#things.find((one) => one.name === name)?.part ?? name);
   }
 
   set view(view: View) {
@@ -262,7 +291,8 @@ export class StageScene {
   readCut(x: number, y: number): Read[] {
     const point = this.eye.ray({ x, y }).ray.intersectPlane(this.#cut.plane, new Vector3());
     if (this.#view !== "cut" || !point) return [];
-    const meshes = this.#seen().map((solid) => solid.mesh);
+    const parts = this.#seen().filter((solid) => !this.#isThing(solid));
+    const meshes = parts.map((solid) => solid.mesh);
     return this.#cut.across(meshes, point).map((one) => {
       const a = this.eye.onCanvas(one.start);
       const b = this.eye.onCanvas(one.end);
@@ -298,6 +328,12 @@ export class StageScene {
       const ratio = this.#renderer.getPixelRatio();
       solid?.hatching.ink(token("soft"), token("ink"), token("brick"), ratio);
     }
+    const steel = token("soft").lerp(token("raised"), 0.5);
+    const brass = token("brass-wash").lerp(token("brass"), 0.4);
+    for (const thing of this.#things) {
+      const fill = thing.of === "screws" ? steel : brass;
+      this.#solids.get(thing.name)?.ink(fill, token("ink"), token("paper"));
+    }
     this.#tint();
     this.draw();
   }
@@ -328,8 +364,8 @@ export class StageScene {
         whole.union(solid.mesh.geometry.boundingBox.clone().applyMatrix4(solid.group.matrix));
       }
       solid.cut(this.#view === "cut");
-      solid.group.visible = !this.#hidden.has(name);
-      solid.cap.visible &&= !this.#hidden.has(name);
+      solid.group.visible = !this.#hides(name);
+      solid.cap.visible &&= !this.#hides(name);
       solid.seenThrough(this.#faint.has(name));
       const mark = this.#marks.find((one) => one.part === name);
       solid.hatching.mesh.visible =
@@ -382,16 +418,20 @@ export class StageScene {
     this.draw();
   }
 
+  #isThing(solid: Solid): boolean {
+    return this.#things.some((one) => one.name === solid.name);
+  }
+
   /** The solids that are not hidden. */
   #seen(): Solid[] {
-    return [...this.#solids.values()].filter((solid) => !this.#hidden.has(solid.name));
+    return [...this.#solids.values()].filter((solid) => !this.#hides(solid.name));
   }
 
   /** What lies under a point of the canvas. */
   touch(x: number, y: number): Touch | null {
     const ray = this.eye.ray({ x, y });
     const meshes = this.#seen()
-      .filter((solid) => !this.#faint.has(solid.name))
+      .filter((solid) => !this.#faint.has(solid.name) && !this.#isThing(solid))
       .map((solid) => solid.mesh);
     const cutAway = (point: Vector3) => this.#view === "cut" && this.#cut.hides(point);
     const hit = ray.intersectObjects(meshes, false).find((found) => !cutAway(found.point));
@@ -490,7 +530,8 @@ export class StageScene {
         return { text, ...this.eye.onCanvas(at), behind: false };
       });
       this.onDrawn(words);
-      this.canvas.dataset.drawn = [...this.#solids.values()].map((solid) => solid.key).join(" ");
+      const parts = [...this.#solids.values()].filter((solid) => !this.#isThing(solid));
+      this.canvas.dataset.drawn = parts.map((solid) => solid.key).join(" ");
     });
   }
 
