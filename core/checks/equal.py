@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 from itertools import combinations, product
 
+from core import hardware
 from core.checks.check import Limit, ProjectCheck, register
 from core.checks.finding import Finding
 from core.checks.finished import mesh_of
@@ -177,15 +178,19 @@ def _bought_round(across_mm: float) -> str:
                 " room"
             )
     for screw, (_, medium, _) in CLEARANCE.items():
-        if _same(across_mm, float(screw[1:])):
-            return f"an {screw} screw: a hole for it to pass is {medium:g} mm (ISO 273, medium)"
+        if _same(across_mm, hardware.screw_diameter(screw)):
+            by = hardware.source("clearance", screw)
+            return (
+                f"{hardware.a_screw(screw)} screw: a hole for it to pass is {medium:g} mm"
+                f" ({by}, medium)"
+            )
     return ""
 
 
 def _bought_nut(across_mm: float) -> str:
     for size, nut in HEX_NUTS.items():
         if _same(across_mm, nut.across_flats):
-            return f"an {size} nut across its flats: a nut trap gives it room"
+            return f"{hardware.a_screw(size)} nut across its flats: a nut trap gives it room"
     return ""
 
 

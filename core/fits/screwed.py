@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from core import hardware
 from core.fits.pieces import finished, opposed, seated, upright_cut
 from core.fits.registry import (
     Begun,
@@ -25,10 +26,11 @@ from core.fits.registry import (
 from core.fits.screwed_begun import begun_between, sized_on
 from core.fits.screwed_sizes import (
     HEADS,
+    INCH,
     INTO,
     LAYOUTS,
+    METRIC,
     NEEDED,
-    SIZES,
     TOP_MM,
     Plan,
     ScrewedFields,
@@ -38,23 +40,21 @@ from core.fits.screwed_sizes import (
     frames_at,
     from_what,
     hole_in_base,
+    length_asked,
     listed_head,
     spots_of,
 )
 from core.fits.screwed_solids import at_each, hole_below, on_posts, passage
 from core.fits.screwed_things import EDGE_MM, bought_things
+from core.hardware.inch_tables import INSTEAD_OF
 from core.hardware.purchase import Purchase
-from core.hardware.tables import SCREW_LENGTHS, SOURCES
 from core.steps.field import Field
 from core.steps.registry import Cures
 from core.steps.state import PartState
 
 Told = tuple[str, str] | tuple[str, str, Cures]
-BOUGHT_AS = {
-    "countersunk": ("countersunk screw", SOURCES["countersunk"]),
-    "let in": ("socket head screw", SOURCES["socket head"]),
-    "on top": ("socket head screw", SOURCES["socket head"]),
-}
+SOLD_AS = {"countersunk": "countersunk", "let in": "socket head", "on top": "socket head"}
+METRIC_LONG, INCH_LONG = (tuple(hardware.screw_lengths(sizes[0])) for sizes in (METRIC, INCH))
 
 
 @register
@@ -68,7 +68,7 @@ class Screwed(FitKind):
     title = "Held by bought screws"
     also = (
         "screwed together", "screwed on", "screw down", "fasten", "fastened", "machine screws",
-        "bolted",
+        "bolted", "UNC screws", "inch screws",
     )  # fmt: skip
     roles = ("cover", "base")
     inner = "b"
@@ -76,7 +76,7 @@ class Screwed(FitKind):
     on_b = True
     makes_b = False
     fields = (
-        Field("size", "choice", "screws", "M3", SIZES),
+        Field("size", "choice", "screws", "M3", METRIC + INCH, by_inch=INSTEAD_OF),
         Field(
             "head",
             "choice",
@@ -132,8 +132,18 @@ class Screwed(FitKind):
             "choice",
             "screws as long as",
             NEEDED,
-            (NEEDED, *(f"{one:g}" for one in SCREW_LENGTHS)),
-            told=("is needed", *(f"{one:g} mm" for one in SCREW_LENGTHS)),
+            (NEEDED, *(one.removesuffix(" mm") for one in METRIC_LONG)),
+            told=("is needed", *METRIC_LONG),
+            when=(("size", METRIC),),
+        ),
+        Field(
+            "long_inch",
+            "choice",
+            "screws as long as",
+            NEEDED,
+            (NEEDED, *(one.removesuffix(" in") for one in INCH_LONG)),
+            told=("is needed", *INCH_LONG),
+            when=(("size", INCH),),
         ),
         Field(
             "sunk",
@@ -171,7 +181,8 @@ class Screwed(FitKind):
             "on a circle": "{count} {size} screws {layout} of {around}",
         }[its.layout]
         spare = "" if its.into == "nuts" else ", {spare} of room past their tips"
-        return f"{where}, {{head}}, into {{into}}, as long as {{long}}{spare}"
+        long = "long_inch" if hardware.is_inch(its.size) else "long"
+        return f"{where}, {{head}}, into {{into}}, as long as {{{long}}}{spare}"
 
     def turns(self, words: Mapping[str, str]) -> bool:
         return words["layout"] == "one"
@@ -222,13 +233,15 @@ class Screwed(FitKind):
         under = plan.under[0]
         deep = plan.depth(run) or run
         wide = max(plan.head.diameter / 2, hole / 2, its.post_mm / 2)
+        # in the wall of a pillar, where there is one
+        beside = (hole + its.post_mm) / 4 if its.post_mm > hole else wide + 1.5
         on_top = plan.head.height if its.head == HEADS[2] else 0.0
         section = SectionView(
             upright_cut(opposed(first)),  # heads up
             (-wide - 3.0, -deep - 2.0),
             (wide + 3.0, thick + on_top + 1.5),
             (Probe("side", (d / 2 - 0.3, under / 2), (1.0, 0.0)),),
-            (("cover", wide + 1.5, thick / 2), ("base", wide + 1.5, -deep / 2)),
+            (("cover", wide + 1.5, thick / 2), ("base", beside, -deep / 2)),
         )
         pairs = [
             Pair("side", (given.fit, frozenset({"shank"})), (given.fit, frozenset({"hole side"})),
@@ -297,8 +310,8 @@ def _working(given: FitInput, its: ScrewedFields, plan: Plan) -> tuple[WorkingLi
         WorkingLine(
             "screw length",
             f"{max(plan.under):.2f} of cover{head} + {plan.wanted:.2f} in the base: the next of"
-            f" {SOURCES['screw length']}"
-            if its.long == NEEDED
+            f" {hardware.source('screw length', its.size)}"
+            if length_asked(its) == NEEDED
             else "as typed",
             plan.length,
         )
@@ -311,13 +324,15 @@ def _working(given: FitInput, its: ScrewedFields, plan: Plan) -> tuple[WorkingLi
 
 def _to_buy(its: ScrewedFields, plan: Plan) -> tuple[Purchase, ...]:
     many = len(plan.spots)
-    name, by = BOUGHT_AS[its.head]
-    screws = Purchase(f"{name} {its.size} × {plan.length:g}", by, many)
-    if its.into == "inserts":
-        return screws, Purchase(f"heat-set insert {its.size}", SOURCES["insert"], many)
-    if its.into == "nuts":
-        return screws, Purchase(f"hexagon nut {its.size}", SOURCES["nut"], many)
-    return (screws,)
+    head = SOLD_AS[its.head]
+    what = f"{head} screw {its.size} × {plan.called.removesuffix(' mm')}"
+    screws = Purchase(what, hardware.source(head, its.size), many)
+    held = {"inserts": ("heat-set insert", "insert"), "nuts": ("hexagon nut", "nut")}
+    if its.into not in held:
+        return (screws,)
+    called, listed = held[its.into]
+    by = hardware.source(listed, its.size)
+    return screws, Purchase(f"{called} {its.size}", by, many)
 
 
 def _cautions(its: ScrewedFields, plan: Plan) -> tuple[Told, ...]:
@@ -326,8 +341,9 @@ def _cautions(its: ScrewedFields, plan: Plan) -> tuple[Told, ...]:
     told: list[Told] = [("good", f"to buy: {bought}")]
     short = plan.wanted - min(plan.reach)
     if short > 1e-6:
-        cure = ((("long", f"{plan.needed:g}", f"screws {plan.needed:g} mm long"),)
-                if plan.needed else ())  # fmt: skip
+        field = "long_inch" if hardware.is_inch(its.size) else "long"
+        typed = plan.needed.rsplit(" ", 1)[0] if plan.needed else ""
+        cure = ((field, typed, f"screws {plan.needed} long"),) if typed else ()
         told.append(
             ("warning" if min(plan.reach) > plan.wanted / 2 else "stop",
              f"the screws reach {min(plan.reach):.2f} mm into the base, {plan.wanted:.2f} mm "

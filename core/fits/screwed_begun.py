@@ -85,7 +85,7 @@ def _least_base(size: str, into: str) -> float:
     """How thick a base is at least to begin so, mm."""
     if into == "nuts":
         return hardware.hex_nut(size).height + 1.0
-    held = hardware.insert(size).length if into == "inserts" else 2 * float(size[1:])
+    held = hardware.insert(size).length if into == "inserts" else 2 * hardware.screw_diameter(size)
     return held + 2.0
 
 

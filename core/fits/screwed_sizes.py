@@ -16,13 +16,15 @@ from core import hardware
 from core.errors import BuildError
 from core.fits.pieces import ROOM_MM, not_negative, positive
 from core.fits.registry import FitInput
-from core.hardware.tables import CLEARANCE, INSERTS, SCREW_LENGTHS, SOURCES, Head
+from core.hardware.lookup import source
+from core.hardware.tables import CLEARANCE, INSERTS, Head
 from core.solids import Frame
 from core.steps.fields import Fields
 from core.steps.state import PartState
 
 NEEDED = "as needed"
-SIZES = tuple(size for size in CLEARANCE if size in INSERTS)
+METRIC = tuple(size for size in CLEARANCE if size in INSERTS and not hardware.is_inch(size))
+INCH = tuple(size for size in CLEARANCE if hardware.is_inch(size))
 LAYOUTS = ("one", "in a row", "at the corners", "on a circle")
 HEADS = ("countersunk", "let in", "on top")
 INTO = ("inserts", "plastic", "nuts")
@@ -36,7 +38,10 @@ TOP_MM = 0.02
 class ScrewedFields(Fields):
     """What is set of parts that bought screws hold together."""
 
-    size: Literal["M2", "M2.5", "M3", "M4", "M5", "M6", "M8"]
+    size: Literal[
+        "M2", "M2.5", "M3", "M4", "M5", "M6", "M8",
+        "#4-40", "#6-32", "#8-32", "#10-24", "#10-32", "1/4-20", "5/16-18", "3/8-16",
+    ]  # fmt: skip
     head: Literal["countersunk", "let in", "on top"]
     into: Literal["inserts", "plastic", "nuts"]
     layout: Literal["one", "in a row", "at the corners", "on a circle"]
@@ -45,6 +50,7 @@ class ScrewedFields(Fields):
     across_mm: float
     around_mm: float
     long: str
+    long_inch: str
     sunk_mm: float
     spare_mm: float
     post_mm: float
@@ -69,6 +75,11 @@ class Plan:
         self.spots = spots_of(its)
         self.frames = frames_at(given.frame_a, self.spots)  # z into the base
         self.thick = cover_runs(given, self.spots)
+        if its.into == "inserts" and its.size not in INSERTS:
+            raise BuildError(
+                f"no heat-set insert is listed for {its.size}: those sold differ too much",
+                remedy="another size, nuts, or the plastic itself",
+            )
         self.head = head_of(its)
         self.under = [under_head(its, self.head, thick) for thick in self.thick]
         self.base = base
@@ -80,24 +91,33 @@ class Plan:
         elif its.into == "nuts":
             self.wanted = max(self.runs)
         self.over = [under + self.in_head() for under in self.under]
+        self.listed = hardware.screw_lengths(its.size)
+        # the shortest that is long enough, as it is asked for
         self.needed = next(
-            (one for one in SCREW_LENGTHS if one - max(self.over) >= self.wanted - 1e-9), None
+            (
+                told
+                for told, one in self.listed.items()
+                if one - max(self.over) >= self.wanted - 1e-9
+            ),
+            None,
         )
-        if its.long != NEEDED:
-            self.length = float(its.long)
+        asked = length_asked(its)
+        if asked != NEEDED:
+            self.called = asked
         elif self.needed is not None:
-            self.length = self.needed
+            self.called = self.needed
         else:
             raise BuildError(
                 f"no listed screw is as long as the {max(self.over) + self.wanted:.4g} mm that are"
                 " wanted",
                 remedy="heads let in further, or a thinner cover",
             )
+        self.length = self.listed[self.called]
         self.reach = [self.length - over for over in self.over]
         if min(self.reach) <= 0:
             raise BuildError(
-                f"a screw {self.length:g} mm long does not come through the cover",
-                remedy=f"{self.needed:g} mm, or as long as is needed" if self.needed else
+                f"a screw {self.called} long does not come through the cover",
+                remedy=f"{self.needed}, or as long as is needed" if self.needed else
                 "a thinner cover",
             )  # fmt: skip
 
@@ -136,7 +156,18 @@ def checked(given: FitInput) -> ScrewedFields:
 
 def diameter(its: ScrewedFields) -> float:
     """The screws' own diameter, mm."""
-    return float(its.size.removeprefix("M"))
+    return hardware.screw_diameter(its.size)
+
+
+def length_asked(its: ScrewedFields) -> str:
+    """How long the screws are typed to be, as their list has it, or that it is as needed."""
+    told, unit = (its.long_inch, "in") if hardware.is_inch(its.size) else (its.long, "mm")
+    return NEEDED if told == NEEDED else f"{told} {unit}"
+
+
+def per_side(head: Head) -> float:
+    """How much wider a head's cone is, on one side, for every mm up."""
+    return math.tan(math.radians(head.cone_deg / 2))
 
 
 def listed_head(its: ScrewedFields) -> Head | None:
@@ -159,10 +190,10 @@ def head_of(its: ScrewedFields) -> Head:
         if found is None:
             raise BuildError(
                 f"no countersunk screw is listed in {its.size}",
-                remedy="M3 or larger, or another head",
+                remedy="a larger size, or another head",
             )
-        # at 90° as deep as it is wide past the shank
-        return Head(found.diameter, (found.diameter - diameter(its)) / 2)
+        deep = (found.diameter - diameter(its)) / 2 / per_side(found)
+        return Head(found.diameter, deep, found.cone_deg)
     return hardware.socket_head(its.size)
 
 
@@ -178,8 +209,8 @@ def hole_in_base(its: ScrewedFields, given: FitInput) -> float:
 def from_what(its: ScrewedFields, given: FitInput) -> str:
     """Where the size of the hole in the base comes from."""
     return {
-        "inserts": f"for an {its.size} insert, {SOURCES['insert']}",
-        "plastic": SOURCES["tap drill"],
+        "inserts": f"for {hardware.a_screw(its.size)} insert, {source('insert', its.size)}",
+        "plastic": source("tap drill", its.size),
         "nuts": f"{diameter(its):g} + 2 × {given.gap_mm:.2f}",
     }[its.into]
 

@@ -19,6 +19,7 @@ from core.fits.screwed_sizes import (
     diameter,
     head_of,
     hole_in_base,
+    per_side,
     spots_of,
     under_head,
 )
@@ -62,7 +63,8 @@ def passage(its: ScrewedFields, given: FitInput, face: Frame, thick: float) -> B
     if its.head == "countersunk":
         if wide <= radius:
             raise BuildError("the holes are as wide as the heads", remedy="a smaller gap")
-        profile += [(radius, -its.sunk_mm - (wide - radius)), (wide, -its.sunk_mm)]
+        deep = (wide - radius) / per_side(head)
+        profile += [(radius, -its.sunk_mm - deep), (wide, -its.sunk_mm)]
         names += ["sink"]
         if its.sunk_mm:
             profile += [(wide, 0.0)]
@@ -100,7 +102,8 @@ def hole_below(its: ScrewedFields, given: FitInput, plan: Plan, frame: Frame, ru
     nut = hardware.hex_nut(its.size)
     if run <= nut.height:
         raise BuildError(
-            f"the base is {run:.4g} mm thick there, an {its.size} nut {nut.height:g} mm high",
+            f"the base is {run:.4g} mm thick there,"
+            f" {hardware.a_screw(its.size)} nut {nut.height:g} mm high",
             remedy=f"a base thicker than {nut.height + 1.0:g} mm, or inserts",
         )
     hexagon = regular_polygon(6, nut.across_flats + 2 * given.gap_mm)

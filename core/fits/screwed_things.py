@@ -9,7 +9,7 @@ import math
 from core import hardware
 from core.fits.pieces import disc, led, raised, turned
 from core.fits.registry import Bought, FitInput, Grip, Rest
-from core.fits.screwed_sizes import HEADS, Plan, ScrewedFields, diameter, hole_in_base
+from core.fits.screwed_sizes import HEADS, Plan, ScrewedFields, diameter, hole_in_base, per_side
 from core.fits.screwed_solids import at_each
 from core.outlines import regular_polygon
 from core.solids import Body, Frame
@@ -115,5 +115,6 @@ def _seat(its: ScrewedFields, plan: Plan, top: float, near: float) -> Points:
     far, seat = plan.head.diameter / 2 - EDGE_MM, top + plan.head.height
     if its.head != HEADS[0]:
         return [(near, seat), (far, seat), (far, seat + SKIN_MM), (near, seat + SKIN_MM)]
-    high, low = top + EDGE_MM, top + plan.head.diameter / 2 - near  # along the cone, at 45°
+    down = 1 / per_side(plan.head)  # along the cone
+    high, low = top + EDGE_MM * down, top + (plan.head.diameter / 2 - near) * down
     return [(far, high), (far, high + SKIN_MM), (near, low + SKIN_MM), (near, low)]

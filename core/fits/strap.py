@@ -22,8 +22,9 @@ from core.fits.registry import (
     WorkingLine,
     register,
 )
+from core.hardware.inch_tables import INSTEAD_OF
 from core.hardware.purchase import Purchase
-from core.hardware.tables import CLEARANCE
+from core.hardware.tables import CLEARANCE, ScrewSize
 from core.solids import Frame
 from core.steps.field import Field
 from core.steps.fields import Fields
@@ -46,7 +47,7 @@ class StrapClampFields(Fields):
     thick_mm: float
     through_mm: float
     under_mm: float
-    screw: Literal["M2", "M2.5", "M3", "M4", "M5", "M6", "M8", "M10", "M12"]
+    screw: ScrewSize
     cover_mm: float
     form: Literal["round", "pointed towards the face"]
 
@@ -69,7 +70,7 @@ class StrapClamp(FitKind):
         Field("thick", "length", "thickness of the strap", f"{THICK_MM:g} mm"),
         Field("through", "length", "length of the slot", "20 mm"),
         Field("under", "length", "slot under the top of the face", "0"),
-        Field("screw", "choice", "clamp screw", "M4", tuple(CLEARANCE)),
+        Field("screw", "choice", "clamp screw", "M4", tuple(CLEARANCE), by_inch=INSTEAD_OF),
         Field("cover", "length", "screw's way to the slot", "8 mm"),
         Field(
             "form",
@@ -93,9 +94,10 @@ class StrapClamp(FitKind):
         }
 
     def sentence(self, words: Mapping[str, str]) -> str:
+        article = hardware.a_screw(words["screw"]).split()[0]
         return (
             "A slot for a strap {wide} × {thick}, {through} through, {under} above the middle of"
-            " the face, and an {screw} screw tapped {cover} down to it"
+            f" the face, and {article} {{screw}} screw tapped {{cover}} down to it"
         )
 
     def build_a(self, given: FitInput) -> PartState:

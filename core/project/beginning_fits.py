@@ -27,7 +27,7 @@ from core.project.faces import (
 from core.project.print_groups import Matrix, inverse
 from core.project.results import Solution
 from core.project.schema import FitSpec, Part, Place, Project
-from core.steps.field import filled
+from core.steps.field import begun_by_inch, filled
 from core.steps.state import PartState
 
 HARDLY = 1e-3  # mm or degrees: not worth typing
@@ -87,13 +87,18 @@ def begin_fit(
             )
         )  # fmt: skip
     name = fresh_name(re.sub(r"\W+", "_", kind), [*names, second])
+
+    def begins(typed: dict[str, str]) -> dict[str, str]:
+        by_inch = begun_by_inch(spec.fields, typed) if project.units == "in" else typed
+        return by_inch | dict(ways[way].sets)
+
     if whole is not None:
         fit = FitSpec(
             name=name,
             kind=kind,
             parts=(first, second),
             feel=spec.feel,
-            fields=sizes_told(whole.fields, project.units) | dict(ways[way].sets),
+            fields=begins(sizes_told(whole.fields, project.units)),
             place_a=Place(on=whole.on_a, **_across(whole.place_a, project.units)),
             place_b=(
                 Place(on=whole.on_b, **_across(whole.place_b, project.units)) if parts[1] else None
@@ -106,7 +111,7 @@ def begin_fit(
         kind=kind,
         parts=(first, second),
         feel=spec.feel,
-        fields=sizes | dict(ways[way].sets),
+        fields=begins(sizes),
         place_a=places[0],
         place_b=places[1],
     )

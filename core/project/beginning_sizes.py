@@ -12,7 +12,7 @@ from core.project.faces import Room, free_face
 from core.project.options import Surroundings, options_of
 from core.project.schema import OutlineSpec
 from core.steps import OUTLINES
-from core.steps.field import MARK, Field, filled
+from core.steps.field import MARK, Field, begun_by_inch, filled
 
 FILLS = 0.8  # of the largest circle on a face, what a new outline takes up at most
 GOES_IN = 0.5  # of the depth below a face, how far a new cut goes in at most
@@ -60,7 +60,7 @@ def begun_fields(
     words = filled(specs, sets)
     said = sentence(words) if callable(sentence) else str(sentence)
     named = set(MARK.findall(said))
-    typed = dict(sets)
+    typed = begun_by_inch(specs, sets) if around.project.units == "in" else dict(sets)
     for spec in specs:
         default = spec.default_in(words)
         size = PLAIN_MM.fullmatch(default)

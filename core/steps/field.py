@@ -85,6 +85,8 @@ class Field:
     draws: Literal["path", "outline", "circles"] = "path"
     # a text in which brackets hold lengths, put in as millimetres: print (across)x4
     measured: bool = False
+    # what it begins with where the project is in inches, for what it begins with else
+    by_inch: tuple[tuple[str, str], ...] = ()
     beside: str = ""  # the field that the same press on a corner sets as well
 
     @property
@@ -116,6 +118,21 @@ class Field:
     def said(self) -> str:
         """The clause that says it, with ``{field}`` where its value goes."""
         return self.clause or f", {self.label.split(',')[0]} {{{self.name}}}"
+
+
+def begun_by_inch(fields: Iterable[Field], typed: Mapping[str, str]) -> dict[str, str]:
+    """What is typed as something begins, in a project in inches: what is bought, by the inch too.
+
+    >>> screw = Field("size", "choice", "screw", "M3", ("M3", "#4-40"), by_inch=(("M3", "#4-40"),))
+    >>> begun_by_inch((screw,), {}), begun_by_inch((screw,), {"size": "M6"})
+    ({'size': '#4-40'}, {'size': 'M6'})
+    """
+    changed = {
+        spec.name: dict(spec.by_inch).get(typed.get(spec.name, spec.default))
+        for spec in fields
+        if spec.by_inch
+    }
+    return {**typed, **{name: text for name, text in changed.items() if text}}
 
 
 def filled(fields: Iterable[Field], typed: Mapping[str, str]) -> dict[str, str]:

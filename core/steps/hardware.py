@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
 from core import hardware
 from core.errors import BuildError
+from core.hardware.inch_tables import INSTEAD_OF
 from core.hardware.lookup import CLASSES
 from core.hardware.purchase import Takes
-from core.hardware.tables import CLEARANCE, HEX_NUTS, SOURCES
+from core.hardware.tables import CLEARANCE, HEX_NUTS, ScrewSize
 from core.measures.units import length
 from core.outlines import Outline, circle, rectangle, regular_polygon
 from core.outlines.loop import polygon_loop
@@ -25,18 +27,14 @@ from core.steps.state import Feature, PartState
 USES = ("clearance", "tap drill", "heat-set insert")
 HEADS = ("none", "counterbored", "countersunk")
 LOADED = ("end", "side")
-SCREWS = {
-    "none": ("screw", ""),
-    "counterbored": ("socket head screw", SOURCES["socket head"]),
-    "countersunk": ("countersunk screw", SOURCES["countersunk"]),
-}
+SCREWS = {"none": "", "counterbored": "socket head", "countersunk": "countersunk"}
 
 
 @dataclass(frozen=True, slots=True)
 class ScrewHoleFields(Fields):
     """What is set of a screw hole."""
 
-    size: Literal["M2", "M2.5", "M3", "M4", "M5", "M6", "M8", "M10", "M12"]
+    size: ScrewSize
     use: Literal["clearance", "tap drill", "heat-set insert"]
     grade: Literal["fine", "medium", "coarse"]
     head: Literal["none", "counterbored", "countersunk"]
@@ -50,7 +48,10 @@ class ScrewHole(StepKind):
     kind = "screw hole"
     is_bore = True
     title = "Hole for a screw, by its size"
-    also = ("screw hole", "clearance hole", "counterbore", "countersink", "M4 hole")
+    also = (
+        "screw hole", "clearance hole", "counterbore", "countersink", "UNC hole", "inch screw hole",
+        *hardware.spoken_sizes("screw hole", CLEARANCE),
+    )  # fmt: skip
     starts = (
         Start("Hole for a screw, by its size", also, at_face="hole for a screw"),
         Start(
@@ -61,7 +62,7 @@ class ScrewHole(StepKind):
     has_place = True
     seeks_room = True
     fields = (
-        Field("size", "choice", "screw", "M3", tuple(CLEARANCE)),
+        Field("size", "choice", "screw", "M3", tuple(CLEARANCE), by_inch=INSTEAD_OF),
         Field("use", "choice", "used as", "clearance", USES),
         Field("grade", "choice", "clearance", "medium", CLASSES),
         Field("head", "choice", "head", "none", HEADS, clause=", {head} for its head"),
@@ -79,7 +80,7 @@ class ScrewHole(StepKind):
         its = ScrewHoleFields.typed(words)
         # a counterbore has its room by the same class
         grade = "{grade} " if its.use == "clearance" or its.head == "counterbored" else ""
-        return "Hole for an {size} screw, " + grade + "{use}"
+        return f"Hole for {_article(its.size)} {{size}} screw, {grade}{{use}}"
 
     def build(self, given: StepInput) -> PartState:
         its = given.read(ScrewHoleFields)
@@ -95,14 +96,21 @@ class ScrewHole(StepKind):
     def takes(self, words: Mapping[str, str], numbers: Mapping[str, float]) -> Takes | None:
         its = ScrewHoleFields.typed(words, numbers)
         if its.use == "heat-set insert":
-            return Takes(f"heat-set insert {its.size}", SOURCES["insert"], "bore", its.depth_mm)
-        head, by = SCREWS[its.head]
-        return Takes(f"{head} {its.size}", by, "bore", its.depth_mm, passes=True)
+            by = hardware.source("insert", its.size)
+            return Takes(f"heat-set insert {its.size}", by, "bore", its.depth_mm)
+        head = SCREWS[its.head]
+        by = hardware.source(head, its.size) if head else ""
+        what = f"{head} screw {its.size}".strip()
+        return Takes(what, by, "bore", its.depth_mm, passes=True)
 
     def says(self, given: StepInput, after: PartState) -> str:
         hole, head, source = _sizes(given)
         told = f"{given.told(hole)} across ({source})"
         return told + (f", head {given.told(head.diameter)}" if head else "")
+
+
+def _article(size: str) -> str:
+    return hardware.a_screw(size).split()[0]
 
 
 def _sizes(given: StepInput) -> tuple[float, hardware.Head | None, str]:
@@ -118,7 +126,7 @@ def _sizes(given: StepInput) -> tuple[float, hardware.Head | None, str]:
     head = {"counterbored": hardware.socket_head, "countersunk": hardware.countersunk_head}.get(
         form
     )
-    source = SOURCES["insert" if use == "heat-set insert" else use]
+    source = hardware.source("insert" if use == "heat-set insert" else use, size)
     return hole, head(size) if head else None, source
 
 
@@ -127,7 +135,7 @@ def _bored(given: StepInput, hole: float, head: hardware.Head | None, depth: flo
     profile = [(0.0, -depth), (radius, -depth)]
     sides = ["floor", "bore"]
     if head and its.head == "countersunk":
-        step = head.diameter / 2 - radius  # 90° head: as deep as it is wide
+        step = (head.diameter / 2 - radius) / math.tan(math.radians(head.cone_deg / 2))
         profile += [(radius, -step), (head.diameter / 2, 0.0), (head.diameter / 2, CLEAR_MM)]
         sides += ["sink", "head"]
     elif head:
@@ -153,7 +161,7 @@ def _bored(given: StepInput, hole: float, head: hardware.Head | None, depth: flo
 class NutTrapFields(Fields):
     """What is set of a nut trap."""
 
-    size: Literal["M2", "M2.5", "M3", "M4", "M5", "M6", "M8", "M10", "M12"]
+    size: ScrewSize
     gap_mm: float
     loaded: Literal["end", "side"]
     down_mm: float
@@ -167,12 +175,12 @@ class NutTrap(StepKind):
 
     kind = "nut trap"
     title = "Trap for a hexagon nut"
-    also = ("nut pocket", "captive nut", "nut trap")
+    also = ("nut pocket", "captive nut", "nut trap", *hardware.spoken_sizes("nut", HEX_NUTS))
     at_face = "trap for a nut"
     has_place = True
     seeks_room = True
     fields = (
-        Field("size", "choice", "nut", "M3", tuple(HEX_NUTS)),
+        Field("size", "choice", "nut", "M3", tuple(HEX_NUTS), by_inch=INSTEAD_OF),
         Field("gap", "length", "gap a side", "0.15 mm", least=0),
         Field("loaded", "choice", "pushed in from the", "end", LOADED),
         Field("down", "length", "down to the nut", "4 mm", above=0, when=(("loaded", ("side",)),)),
@@ -191,11 +199,12 @@ class NutTrap(StepKind):
 
     def sentence(self, words: Mapping[str, str]) -> str:
         its = NutTrapFields.typed(words)
+        a = _article(its.size)
         if its.loaded == "end":
-            return "Trap for an {size} nut, {gap} a side, pushed in from the {loaded}"
+            return f"Trap for {a} {{size}} nut, {{gap}} a side, pushed in from the {{loaded}}"
         return (
-            "Trap for an {size} nut, {gap} a side, pushed in from the {loaded}, {down} down, slot"
-            " {run} long"
+            f"Trap for {a} {{size}} nut, {{gap}} a side, pushed in from the {{loaded}}, {{down}}"
+            " down, slot {run} long"
         )
 
     def build(self, given: StepInput) -> PartState:
@@ -231,10 +240,11 @@ class NutTrap(StepKind):
 
     def takes(self, words: Mapping[str, str], numbers: Mapping[str, float]) -> Takes | None:
         its = NutTrapFields.typed(words, numbers)
-        return Takes(f"hexagon nut {its.size}", SOURCES["nut"], "floor")
+        return Takes(f"hexagon nut {its.size}", hardware.source("nut", its.size), "floor")
 
     def says(self, given: StepInput, after: PartState) -> str:
         its = given.read(NutTrapFields)
         nut = hardware.hex_nut(its.size)
         wide = given.told(after.features[given.step].quantities["across"].value)
-        return f"nut {given.told(nut.across_flats)} across flats ({SOURCES['nut']}), pocket {wide}"
+        by = hardware.source("nut", its.size)
+        return f"nut {given.told(nut.across_flats)} across flats ({by}), pocket {wide}"

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from fractions import Fraction
 from typing import Any
 
 from core.project.document import from_data
@@ -82,3 +83,12 @@ def tin(
 def block(height: str = "20") -> dict[str, Any]:
     """A block 40 × 40 about the middle."""
     return step("body", "extrude", rectangle("40", "40"), height=height)
+
+
+def screw_diameter(size: str) -> float:
+    """A screw's diameter, mm, from its name: number n is 0.060 + 0.013 n inches (ASME B1.1)."""
+    if size.startswith("M"):
+        return float(size[1:])
+    told = size.split("-")[0]
+    inches = 0.060 + 0.013 * int(told[1:]) if told[0] == "#" else float(Fraction(told))
+    return 25.4 * inches

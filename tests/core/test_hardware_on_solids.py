@@ -17,6 +17,7 @@ import shapely
 import trimesh
 
 from core.export import export_part
+from core.hardware import inch_tables as inch
 from core.hardware.lookup import CLASSES, clearance_hole, hex_nut, insert, socket_head, tap_drill
 from core.hardware.tables import (
     BEARINGS,
@@ -30,6 +31,7 @@ from core.project.document import from_data
 from core.project.solve import solve
 from core.steps import STEPS
 from scripts.step_samples import step
+from tests.core.building import screw_diameter
 
 TALL_MM = 30.0
 
@@ -81,7 +83,7 @@ def test_a_screw_passes_with_the_play_of_its_grade(size: str, grade: str) -> Non
     assert across(mesh, 5) == pytest.approx(asked, abs=0.02)
     assert across(mesh, TALL_MM - 1) == pytest.approx(asked, abs=0.02)
     # a screw is thinner than its hole by at least a fiftieth
-    assert asked > float(size.removeprefix("M")) * 1.02
+    assert asked > screw_diameter(size) * 1.02
 
 
 @pytest.mark.parametrize("size", CLEARANCE)
@@ -100,26 +102,52 @@ def test_a_socket_head_lies_flush_in_its_counterbore(size: str) -> None:
 
 
 @pytest.mark.parametrize("size", COUNTERSUNK)
-def test_a_countersunk_head_sinks_at_ninety_degrees(size: str) -> None:
+def test_a_countersunk_head_sinks_at_its_angle(size: str) -> None:
+    """90° by ISO 10642, 82° by ASME B18.3."""
+    wider = 2 * math.tan(math.radians(45 if size.startswith("M") else 41))  # for a mm up
     mesh = plate(screw(size, use="clearance", grade="medium", head="countersunk"))
     head = COUNTERSUNK[size]
-    # between mouth and bore a millimetre less across for half a millimetre down
     one, other = across(mesh, 0.25), across(mesh, 0.75)
-    assert one - other == pytest.approx(1.0, abs=0.02)
-    assert one + 0.5 == pytest.approx(head.diameter, abs=0.05)
+    assert one - other == pytest.approx(wider / 2, abs=0.02)
+    assert one + wider / 4 == pytest.approx(head.diameter, abs=0.05)
 
 
-@pytest.mark.parametrize("size", ["M3", "M4", "M5", "M6", "M8", "M10", "M12"])
+@pytest.mark.parametrize("size", [size for size in COUNTERSUNK if not size.startswith("M")])
+def test_heads_by_the_inch_are_as_high_as_their_cone(size: str) -> None:
+    """Head, shank, height and angle are printed each by itself; they make one cone."""
+    head = COUNTERSUNK[size]
+    high = (head.diameter - screw_diameter(size)) / 2 / math.tan(math.radians(41))
+    assert high == pytest.approx(head.height, abs=0.03)
+
+
+# a drill of number or letter size, in inches, as workshop charts list it (from memory)
+DRILLS = {"#30": 0.1285, "#18": 0.1695, "#9": 0.196, "#2": 0.221, "9/32": 0.28125,
+          "11/32": 0.34375, "13/32": 0.40625}  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("size", "drill"),
+    [("#4-40", "#30"), ("#6-32", "#18"), ("#8-32", "#9"), ("#10-24", "#2"), ("1/4-20", "9/32"),
+     ("5/16-18", "11/32"), ("3/8-16", "13/32")],
+)  # fmt: skip
+def test_holes_by_the_inch_are_those_of_their_drills(size: str, drill: str) -> None:
+    assert clearance_hole(size) == pytest.approx(25.4 * DRILLS[drill], abs=0.02)
+
+
+@pytest.mark.parametrize("size", [*("M3", "M4", "M5", "M6", "M8", "M10", "M12"), *inch.CLEARANCE])
 def test_a_hole_to_be_tapped_is_the_thread_less_its_pitch(size: str) -> None:
     mesh = plate(screw(size, use="tap drill", head="none"))
     assert across(mesh, 5) == pytest.approx(tap_drill(size), abs=0.02)
+    if not size.startswith("M"):
+        pitch = 25.4 / int(size.split("-")[1])
+        assert tap_drill(size) == pytest.approx(screw_diameter(size) - pitch)
 
 
 @pytest.mark.parametrize("size", INSERTS)
 def test_an_insert_has_the_hole_it_wants(size: str) -> None:
     mesh = plate(screw(size, use="heat-set insert", head="none"))
     assert across(mesh, 2) == pytest.approx(insert(size).hole, abs=0.02)
-    assert insert(size).hole > float(size.removeprefix("M"))
+    assert insert(size).hole > screw_diameter(size)
 
 
 @pytest.mark.parametrize("gap", [0.1, 0.25])
@@ -136,10 +164,12 @@ def test_a_nut_goes_into_its_trap_with_the_gap_asked_for(size: str, gap: float) 
 
 @pytest.mark.parametrize("size", HEX_NUTS)
 def test_a_nut_is_wider_than_its_screw_and_fits_the_tables_of_the_others(size: str) -> None:
-    diameter = float(size.removeprefix("M"))
+    diameter = screw_diameter(size)
     nut = hex_nut(size)
-    assert 1.4 * diameter < nut.across_flats <= 2.01 * diameter
-    assert 0.75 * diameter <= nut.height <= 1.01 * diameter
+    # nuts for numbered screws are wide and flat (ASME B18.6.3)
+    wide, low = (2.3, 0.65) if size.startswith("#") else (2.01, 0.75)
+    assert 1.4 * diameter < nut.across_flats <= wide * diameter
+    assert low * diameter <= nut.height <= 1.01 * diameter
 
 
 @pytest.mark.parametrize("number", BEARINGS)
@@ -155,14 +185,18 @@ def test_a_bearings_number_tells_its_bore(number: str) -> None:
 
 @pytest.mark.parametrize("table", [CLEARANCE, HEX_NUTS, SOCKET_HEADS, INSERTS, COUNTERSUNK])
 def test_tables_grow_with_the_screw(table: dict[str, object]) -> None:
-    sizes = [float(size.removeprefix("M")) for size in table]
-    assert sizes == sorted(sizes)
-    rows = [
-        np.atleast_1d(row if isinstance(row, tuple) else [getattr(row, n) for n in row.__slots__])  # type: ignore[attr-defined]
-        for row in table.values()
-    ]
-    for one, other in itertools.pairwise(rows):
-        assert (other >= one).all()
+    for by_the_inch in (False, True):
+        own = {size: row for size, row in table.items() if size.startswith("M") != by_the_inch}
+        sizes = [screw_diameter(size) for size in own]
+        assert sizes == sorted(sizes)
+        rows = [
+            np.atleast_1d(
+                row if isinstance(row, tuple) else [getattr(row, n) for n in row.__slots__]  # type: ignore[attr-defined]
+            )
+            for row in own.values()
+        ]
+        for one, other in itertools.pairwise(rows):
+            assert (other >= one).all()
 
 
 def test_what_the_steps_suggest_is_what_the_tables_hold() -> None:

@@ -6,6 +6,7 @@ from __future__ import annotations
 
 import io
 import math
+from fractions import Fraction
 from typing import Any
 
 import igl
@@ -15,7 +16,7 @@ import trimesh
 
 from core.fits.registry import Meeting
 from core.formats.meshes import write_mesh
-from core.hardware.tables import SCREW_LENGTHS
+from core.hardware.tables import METRIC_LENGTHS
 from core.project.beginning_fits import begin_fit
 from core.project.edits import apply_edits
 from core.project.results import Solution
@@ -23,7 +24,7 @@ from core.project.solve import solve
 from core.report import report_on
 from core.report.things import things_of
 from core.solids import triangle_mesh
-from tests.core.building import circle, document, part, rectangle, step
+from tests.core.building import circle, document, part, rectangle, screw_diameter, step
 from tests.covering import pairs
 
 INSERT_M3, DEEP_M3 = 4.0, 5.7  # common practice, no source: the hole and the insert's length, mm
@@ -217,6 +218,12 @@ BY_HAND = [
     ("M5", "let in", "plastic", 8, 30, 16.0),  # 8 - 5 + 10 is 13
     ("M3", "countersunk", "nuts", 5, 12, 20.0),  # 5 + 12 is 17
     ("M6", "let in", "nuts", 9, 13, 16.0),  # 9 - 6 + 13
+    # by the inch: #8 is 4.166 mm, #6 is 3.505, #10 is 4.826
+    ("#8-32", "countersunk", "inserts", 5, 14, "3/8"),  # 5 + 4.17 is 0.361 in
+    ("#6-32", "on top", "plastic", 4, 14, "1/2"),  # 4 + 7.01 is 0.433 in
+    ("#10-24", "countersunk", "plastic", 6, 14, "5/8"),  # 6 + 9.65 is 0.616 in
+    ("#4-40", "countersunk", "nuts", 5, 12, "3/4"),  # 5 + 12 is 0.669 in
+    ("1/4-20", "let in", "nuts", 9, 13, "5/8"),  # 9 - 6.35 + 13 is 0.616 in
 ]
 
 
@@ -227,10 +234,13 @@ def test_the_screws_to_buy_are_as_long_as_by_hand(size, head, into, thick, tall,
         along="36", across="18",
     )  # fmt: skip
     (line,) = (one for one in meeting(solution).working if one.label == "screw length")
-    assert line.value_mm == long
+    inch = isinstance(long, str)
+    called, long = (f"{long} in", 25.4 * float(Fraction(long))) if inch else (f"{long:g}", long)
+    assert line.value_mm == pytest.approx(long)
     bought = [one for one in told(solution, "fit", "good") if one.startswith("to buy: 4 × ")]
-    assert len(bought) == 1 and f"{size} × {long:g}" in bought[0]
-    assert ("ISO 10642" if head == "countersunk" else "ISO 4762") in bought[0]
+    assert len(bought) == 1 and f"{size} × {called} (" in bought[0]
+    listed = "ISO 10642" if head == "countersunk" else "ISO 4762"
+    assert ("ASME B18.3" if inch else listed) in bought[0]
     # and the things themselves, from head to tip, unless an insert or nut hides it
     things = triangle_mesh(meeting(solution).bought.body)
     tips, tops = (
@@ -238,22 +248,23 @@ def test_the_screws_to_buy_are_as_long_as_by_hand(size, head, into, thick, tall,
     )
     assert tops.min() == pytest.approx(tops.max())
     if into == "plastic" or len(tips):
-        head_mm = 0.0 if head == "countersunk" else float(size[1:])  # a socket head is d high
+        head_mm = 0.0 if head == "countersunk" else screw_diameter(size)  # a socket head is d high
         # the cover lies above its bottom, the screws go down
         assert abs(tips.max() - tops.max()) == pytest.approx(long + head_mm, abs=1e-6)
 
 
 def test_lengths_are_those_that_are_preferred() -> None:
     """ISO 888, from memory: without 14, 18 and 22, which are to be avoided."""
-    assert {4, 5, 6, 8, 10, 12, 16, 20, 25, 30, 35, 40, 45, 50} <= set(SCREW_LENGTHS)
-    assert not {14.0, 18.0, 22.0} & set(SCREW_LENGTHS)
-    assert list(SCREW_LENGTHS) == sorted(SCREW_LENGTHS)
+    assert {4, 5, 6, 8, 10, 12, 16, 20, 25, 30, 35, 40, 45, 50} <= set(METRIC_LENGTHS)
+    assert not {14.0, 18.0, 22.0} & set(METRIC_LENGTHS)
+    assert list(METRIC_LENGTHS) == sorted(METRIC_LENGTHS)
 
 
 @pytest.mark.parametrize(
     ("size", "head", "into", "gap"),
     pairs(
-        ["M2", "M3", "M4", "M5", "M6", "M8"], ["countersunk", "let in", "on top"],
+        ["M2", "M3", "M4", "M5", "M6", "M8", "#6-32", "#8-32", "3/8-16"],
+        ["countersunk", "let in", "on top"],
         ["inserts", "plastic", "nuts"], ["0.1", "0.3"],
     ),
 )  # fmt: skip
@@ -261,6 +272,10 @@ def test_gaps_are_as_typed_and_nothing_is_to_look_at(size, head, into, gap) -> N
     if size == "M2" and head == "countersunk":
         solution = held(plate(), block(), size=size, head=head)
         assert "no countersunk screw is listed in M2" in solution.errors[0].one_line()
+        return
+    if size in ("#6-32", "3/8-16") and into == "inserts":
+        solution = held(plate(thick="12"), block(tall="30"), size=size, into=into)
+        assert f"no heat-set insert is listed for {size}" in solution.errors[0].one_line()
         return
     solution = held(
         plate(thick="12"), block(tall="30"), gap=gap, size=size, head=head, into=into,
@@ -585,3 +600,42 @@ def test_what_is_drawn_are_four_of_each_in_their_places(into: str, others: int) 
     again = held(plate(), block(), into=into, head="on top", along="30", across="18")
     keys = {view.key for view, _ in things_of(again.fits["f"], again)}
     assert not keys & {view.key for view, _ in sent.values()}
+
+
+@pytest.mark.parametrize(("into", "size"), [("inserts", "#4-40"), ("nuts", "#4-40")])
+def test_in_inches_it_begins_by_the_inch_and_holds(into: str, size: str) -> None:
+    """A cover and a block typed in inches: screws of the inch series, in list lengths, nothing to
+    stop for."""
+    slab = {"inserts": "5/8", "nuts": "1/4"}[into]
+    parts = [
+        part("a", step("s", "extrude", rectangle("2 1/2", "1 5/8"), height="3/16")),
+        part("b", step("s", "extrude", rectangle("2 1/2", "1 5/8"), height=slab)),
+    ]
+    project, name = begin_fit(
+        solve(document(*parts, units="in")), "screwed", 0, ("a", "b"), ("", "")
+    )
+    (fit,) = project.fits
+    assert fit.name == name and (fit.fields["size"], fit.fields["into"]) == (size, into)
+    solution = solve(project)
+    assert not solution.errors
+    (bought, held_by) = solution.fits[name].meeting.to_buy
+    assert bought.what.startswith(f"countersunk screw {size} × ") and bought.what.endswith(" in")
+    assert size in held_by.what
+    wrong = [one.message for one in report_on(solution).findings if one.severity == "stop"]
+    assert wrong == []
+
+
+@pytest.mark.parametrize("size", ["#4-40", "1/4-20"])
+def test_screws_by_the_inch_too_short_are_cured_by_the_next_of_their_list(size: str) -> None:
+    """Of a quarter inch in a cover of 5 mm: 1.35 mm come through, less the wanted diameter."""
+    typed = held(plate(), block(tall="20"), size=size, head="on top", long_inch="1/4")
+    report = report_on(typed, remedies=True)
+    (warned,) = (one for one in report.findings if "are wanted" in one.message)
+    remedy = warned.remedy
+    assert remedy and [one.path for one in remedy.edits] == ["fits.f.fields.long_inch"]
+    wanted = 5 + screw_diameter(size)
+    listed = [25.4 * n / 16 for n in (3, 4, 5, 6, 8, 10, 12)]  # sixteenths, as in ASME B18.3
+    next_mm = min(one for one in listed if one >= wanted)
+    assert 25.4 * float(Fraction(remedy.edits[0].text)) == pytest.approx(next_mm)
+    cured = solve(apply_edits(typed.project, list(remedy.edits)))
+    assert not [one for one in report_on(cured).findings if "are wanted" in one.message]

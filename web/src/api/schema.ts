@@ -5867,8 +5867,8 @@ export interface components {
         };
         /**
          * ThingsView
-         * @description Bought things of a fit as they are drawn, in the coordinates of its first part: the ``screws``,
-         *     or the ``others`` they go into; the key of their mesh, and how long one is.
+         * @description Bought things of a fit as they are drawn, in the coordinates of its first part: its
+         *     ``screws``, or the ``others`` they go into; the key of their mesh, and how long one is, mm.
          */
         ThingsView: {
             /** Key */
