@@ -89,50 +89,41 @@ def all_carried(pieces: Sequence[Sequence[Points]], layer: Within) -> list[Carri
     long = length > 1e-9
     out = np.column_stack([way[:, 1], -way[:, 0]]) / np.maximum(length, 1e-9)[:, None]
     held = layer.of((starts + ends) / 2 + out * NUDGE_MM) & long
+    length *= long
     doubled = starts[:, 0] * ends[:, 1] - ends[:, 0] * starts[:, 1]
-    found, at = [], 0
-    for piece in pieces:
-        own = slice(at, at := at + sum(map(len, piece)))
-        edges = _Edges(*(one[own][long[own]] for one in (starts, ends, out, length)))
-        area = abs(float(doubled[own].sum())) / 2
-        found.append(_carried(piece, edges, held[own][long[own]], area))
+    # of each piece: its edge, what of that is held, its area
+    begin = np.cumsum([0, *(sum(map(len, piece)) for piece in pieces)])
+    on_held = length * held
+    edge, carries, area = (
+        np.add.reduceat(one, begin[:-1]).tolist() for one in (length, on_held, doubled)
+    )
+    found = []
+    for at, piece in enumerate(pieces):
+        own, room = slice(begin[at], begin[at + 1]), abs(area[at]) / 2
+        if carries[at] <= 0:
+            low, high = starts[own].min(axis=0), starts[own].max(axis=0)
+            found.append(Carried("island", float(np.hypot(*(high - low))), _pair(low), _pair(high)))
+        elif 2 * room / edge[at] < FRINGE_MM / 2 and carries[at] > ALONG * edge[at]:
+            # a piece about a line wide, told by its width: twice its area by its edge
+            wide, longest = 2 * room / edge[at], begin[at] + int(on_held[own].argmax())
+            (ax, ay), (bx, by), (ox, oy) = (
+                one[longest].tolist() for one in (starts, ends, out)
+            )  # fmt: skip
+            x, y = (ax + bx) / 2, (ay + by) / 2
+            kind: Carriage = "bridge" if carries[at] > 0.8 * edge[at] else "cantilever"
+            found.append(Carried(kind, wide, (x, y), (x - ox * wide, y - oy * wide)))
+        else:
+            mine = np.arange(own.start, own.stop)[long[own]]
+            found.append(_across(piece, starts[mine], ends[mine], held[mine], length[mine]))
     return found
 
 
-@dataclass(frozen=True)
-class _Edges:
-    """Edges of a piece: from where to where (n, 2), the way out of it (n, 2), how long (n,)."""
-
-    starts: Points
-    ends: Points
-    out: Points
-    length: Points
-
-
-def _carried(
-    piece: Sequence[Points], edges: _Edges, held: NDArray[np.bool_], area: float
+def _across(
+    piece: Sequence[Points], starts: Points, ends: Points, held: NDArray[np.bool_], length: Points
 ) -> Carried:
-    """A piece by its edges, which of them are held, and its area."""
-    starts, ends, length = edges.starts, edges.ends, edges.length
-    if not held.any():
-        low, high = starts.min(axis=0), starts.max(axis=0)
-        return Carried("island", float(np.hypot(*(high - low))), _pair(low), _pair(high))
-    if 2 * area / length.sum() < FRINGE_MM / 2 and length[held].sum() > ALONG * length.sum():
-        return _fringe(area, edges, held)
+    """A piece of some width by its edges, from where to where and how long, and which are held."""
     bridge = _bridge(starts, ends, held, _directions((ends - starts)[held], length[held]))
     return bridge or _cantilever(starts, ends, held, piece)
-
-
-def _fringe(area: float, edges: _Edges, held: NDArray[np.bool_]) -> Carried:
-    """A piece about a line wide, told by its width: twice its area by its edge."""
-    starts, ends, out, length = edges.starts, edges.ends, edges.out, edges.length
-    wide = 2 * area / float(length.sum())
-    longest = int(np.argmax(length * held))
-    at = (starts[longest] + ends[longest]) / 2
-    all_round = length[held].sum() > 0.8 * length.sum()
-    return Carried(
-        "bridge" if all_round else "cantilever", wide, _pair(at), _pair(at - out[longest] * wide)
-    )
 
 
 def _pair(at: Points | Vec2) -> Vec2:

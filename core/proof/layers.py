@@ -227,22 +227,19 @@ def _pieces(
     ways = all_carried(plain, Within(here.simplify(PLAIN_MM).to_polygons()))
     for (piece, area), how in zip(pieces, ways, strict=True):
         own = tuple(np.asarray(ring, dtype=np.float64) for ring in piece.to_polygons())
-        x, y = _inside_point(own)
         island = any((piece ^ other).area() > 1e-9 for other in afloat)
         kind = "island" if island else how.kind
         span, start, end = how.span_mm, how.start, how.end
         if kind != "island":
             # what carries it ends where the layer below does, that much further back
-            back = np.subtract(end, start) / max(math.dist(start, end), 1e-9) * reach_mm
+            share = reach_mm / max(math.dist(start, end), 1e-9)
+            back = (end[0] - start[0]) * share, (end[1] - start[1]) * share
             start = (start[0] - back[0], start[1] - back[1])
             if kind == "bridge":
                 end = (end[0] + back[0], end[1] + back[1])
             span += 2 * reach_mm if kind == "bridge" else reach_mm
-        found.append(
-            Unsupported(
-                z, area, (x, y, z), kind, span, ((*start, z), (*end, z)), own
-            )
-        )  # fmt: skip
+        at = (*_inside_point(own), z)
+        found.append(Unsupported(z, area, at, kind, span, ((*start, z), (*end, z)), own))
     return found
 
 
@@ -258,6 +255,7 @@ def _afloat(here: CrossSection, below: CrossSection) -> list[CrossSection]:
 def _inside_point(rings: Sequence[NDArray[np.float64]]) -> tuple[float, float]:
     """A point of a piece's own boundary nearest its middle: a place to draw a leader to."""
     points: NDArray[np.float64] = rings[0] if len(rings) == 1 else np.vstack(rings)
-    x, y = points.T
-    nearest = int(np.argmin((x - x.mean()) ** 2 + (y - y.mean()) ** 2))
-    return float(x[nearest]), float(y[nearest])
+    off = points - np.add.reduce(points, axis=0) / len(points)
+    nearest = int(np.einsum("ij,ij->i", off, off).argmin())
+    x, y = points[nearest].tolist()
+    return x, y
