@@ -16,7 +16,7 @@ from core.fits import FITS
 from core.formats.tables import table_csv
 from core.hardware.purchase import Takes
 from core.measures.display import extent_text, in_unit
-from core.project.results import PartResult, Solution
+from core.project.results import PartResult, Solution, StepResult
 from core.proof.faces import how_often
 from core.steps import STEPS
 from core.views.printing import BuyLine, BuyView
@@ -51,7 +51,7 @@ def to_buy(solution: Solution) -> BuyView:
             line.many += one.many
             line.where.append(label)
     for part in solution.parts.values():
-        for takes, step, many in _of_holes(part):
+        for takes, step, many in _of_holes(part, solution):
             if takes.passes:
                 passing.setdefault((takes.what, takes.by), []).append((part.part.spoken, many))
                 continue
@@ -89,11 +89,11 @@ def as_csv(view: BuyView) -> str:
     return table_csv(rows)
 
 
-def _of_holes(part: PartResult) -> Iterator[tuple[Takes, str, int]]:
+def _of_holes(part: PartResult, solution: Solution) -> Iterator[tuple[Takes, str, int]]:
     """What the holes of a part take, the step that made them, and how many there are."""
     if part.state.body is None or part.part.bought:
         return
-    for done in part.steps:
+    for done in _made_by(part, solution):
         kind = STEPS.get(done.step.kind)
         if kind is None or done.error or not done.step.enabled:
             continue
@@ -104,6 +104,22 @@ def _of_holes(part: PartResult) -> Iterator[tuple[Takes, str, int]]:
         many = how_often(mesh_of(part.state), done.step.id, takes.face, takes.deep_mm)
         if many:
             yield takes, done.step.spoken, many
+
+
+def _made_by(part: PartResult, solution: Solution) -> list[StepResult]:
+    """The steps a part was made by, and those of parts it is a piece of or has been made with."""
+    found: dict[str, StepResult] = {}
+    waiting, looked = [part], set()
+    while waiting:
+        here = waiting.pop(0)
+        looked.add(here.part.name)
+        for done in here.steps:
+            found.setdefault(done.step.id, done)
+            kind = STEPS.get(done.step.kind)
+            other = kind.part_reference(done.words) if kind else None
+            if other and other in solution.parts and other not in looked:
+                waiting.append(solution.parts[other])
+    return list(found.values())
 
 
 def _put_in(solution: Solution) -> Iterator[tuple[str, str]]:

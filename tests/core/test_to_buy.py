@@ -11,6 +11,7 @@ import pytest
 from core.checks.judge import findings_of
 from core.project.demo import DEMO, demo_document
 from core.project.document import from_data
+from core.project.parting import with_pieces
 from core.project.solve import solve
 from core.project.starters import begun
 from core.report.to_buy import as_csv, to_buy
@@ -56,6 +57,18 @@ def at(x: str, y: str = "0", on: str = "b.top") -> dict[str, str]:
 def test_inserts_are_as_many_as_holes_are_left(more: list[dict[str, Any]], many: int) -> None:
     hole = step("i", "screw hole", on=at("-12"), **INSERT)
     assert bought(part("p", PLATE, hole, *more)).get("heat-set insert M3", 0) == many
+
+
+def test_inserts_of_a_part_that_is_split_are_in_the_pieces() -> None:
+    """Six in a row, four left of the cut: four in what is kept, two in the other piece."""
+    row = [step("i", "screw hole", on=at("-25"), **INSERT), step("r", "row", count="6",
+                                                                  spacing="10")]  # fmt: skip
+    whole = part("p", PLATE, *row, step("cut", "split", facing="right", at="10", keep="below"))
+    project, _ = with_pieces(solved(whole), "p", "cut")
+    (line,) = to_buy(solve(project)).lines
+    assert line.many == 6 and len(line.where) == 2
+    alone = solve(project.model_copy(update={"parts": project.parts[:1]}))
+    assert [one.many for one in to_buy(alone).lines] == [4]
 
 
 def test_two_inserts_in_line_from_both_ends_are_two() -> None:
