@@ -9,7 +9,7 @@ from core.solids.linked import groups
 from core.solids.rows import distinct_rows
 
 SINGLE_MM = 1e-5  # a part of 100 mm is no finer in single precision
-SHORT_MM = 0.01  # edges a print knows nothing of
+SHORT_MM = 0.02  # edges a print knows nothing of
 PASSES = 6
 GLB_UNITS_PER_MM = 0.001  # glTF 2.0, section 3.4: lengths are metres
 
