@@ -20,6 +20,7 @@ from core.printing.beds import beds_view
 from core.printing.comparing import variant_of
 from core.printing.ranked_stances import faced_view, stance_views, tipped_view
 from core.printing.slicing import layer_view, sliced_view
+from core.printing.to_buy import to_buy
 from core.project.cache import ContentCache, content_key
 from core.project.document import write_document
 from core.project.print_groups import group_of, printed_groups
@@ -34,7 +35,6 @@ from core.report.motion import motion_report
 from core.report.picture import picture_of
 from core.report.sketching import sketch_view
 from core.report.things import things_of
-from core.report.to_buy import to_buy
 from core.views.printing import (
     BedsView,
     BuyView,

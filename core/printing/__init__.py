@@ -10,4 +10,5 @@ Map
     as_printed      a solid as a printer with errors would leave it
     stand_in        a printer and a caliper that are not there, with a hidden true error
     trial           parts printed by the stand-in, read and tried by hand
+    to_buy          what a project takes: filament, screws, inserts, nuts, bearings
 """

@@ -18,7 +18,6 @@ Map
     accepting     findings that were accepted with a reason
     readings      the instruments along the bottom
     things        bought things as solids that are drawn
-    to_buy        what is to be bought for it
     assemble      Solution -> Report
     consequences  what followed from an edit, in the maker's terms
     proving       the whole report of a project as plain data for scripts

@@ -206,9 +206,24 @@ class BuyLine(View):
     where: list[str]
 
 
+class FilamentLine(View):
+    """What all prints of one material come to, estimated; ``..._within`` are fractions either
+    way."""
+
+    material: str
+    mass_g: float
+    mass_within: float
+    long_m: float
+    seconds: float
+    time_within: float
+    cost: float | None
+    prints: int
+
+
 class BuyView(View):
     """What is to be bought; ``unknown`` names fits that are not built, whose things are not
-    told."""
+    told; ``filament`` what the prints take."""
 
     lines: list[BuyLine]
     unknown: list[str]
+    filament: list[FilamentLine]

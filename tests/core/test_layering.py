@@ -39,9 +39,12 @@ MAY: dict[str, set[str]] = {
     },
     "report": {
         *("views", "checks", "formats", "proof", "project", "fits", "steps", "solids"),
-        *("outlines", "process", "measures", "hardware"),
+        *("outlines", "process", "measures"),
     },
-    "printing": {"views", "checks", "proof", "project", "steps", "solids", "process"},
+    "printing": {
+        *("views", "checks", "formats", "proof", "project", "fits", "steps", "solids", "hardware"),
+        *("process", "measures"),
+    },
     "export": {"printing", "checks", "formats", "project", "solids"},
 }
 

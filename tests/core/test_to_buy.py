@@ -9,12 +9,12 @@ from typing import Any
 import pytest
 
 from core.checks.judge import findings_of
-from core.project.demo import DEMO, demo_document
+from core.printing.to_buy import as_csv, to_buy
+from core.project.demo import demo_document
 from core.project.document import from_data
 from core.project.parting import with_pieces
 from core.project.solve import solve
 from core.project.starters import begun
-from core.report.to_buy import as_csv, to_buy
 from tests.core.building import circle, document, part, polygon, rectangle, solved, step
 
 INSERT = {"size": "M3", "use": "heat-set insert", "depth": "6"}
@@ -154,14 +154,16 @@ def test_a_fit_that_is_not_built_is_named() -> None:
     assert view.lines == [] and len(view.unknown) == 1
 
 
-@pytest.mark.parametrize("name", DEMO)
+@pytest.mark.parametrize("name", ["rope_clamp", "winch", "lantern", "belt_clamp"])
 def test_a_table_holds_every_line(name: str) -> None:
     view = to_buy(solve(demo_document(name)))
     head, *rows = csv.reader(io.StringIO(as_csv(view)))
     assert head[:2] == ["how many", "what"]
-    assert [(row[0], row[1]) for row in rows] == [
+    bought, printed = rows[: len(view.lines)], rows[len(view.lines) :]
+    assert [(row[0], row[1]) for row in bought] == [
         ("" if one.many is None else str(one.many), one.what) for one in view.lines
     ]
+    assert [row[0] for row in printed] == [f"{one.mass_g:.0f}" for one in view.filament]
 
 
 # -- faces of copies ----------------------------------------------------------------------
@@ -204,3 +206,37 @@ def test_bores_and_pockets_of_bought_sizes_are_told_of_copies_once(copied) -> No
                   height="6")  # fmt: skip
     nuts = part("p", PLATE, pocket, *copied)
     assert len([one for one in notes(nuts, check="bought size") if "M6 nut" in one]) == 1
+
+
+# -- what the prints take -----------------------------------------------------------------
+
+
+def cube(name: str, material: str = "") -> dict[str, Any]:
+    return part(name, step("s", "extrude", rectangle("20", "20"), height="20"), material=material)
+
+
+SOLID = {"slicing": {"infill_percent": 100, "price_per_kg": 25.0}}
+
+
+def test_filament_is_as_heavy_as_what_is_printed_solid() -> None:
+    """8 cm³ each at 1.24 and 1.27 g/cm³ (as the materials have it), at 25 a kilogram; filament of
+    1.75 mm is 2.405 mm² across."""
+    cubes = [cube("a"), cube("b"), cube("c", "PETG")]
+    view = to_buy(solve(document(*cubes, process=SOLID)))
+    lines = {one.material: one for one in view.filament}
+    assert [(name, one.prints) for name, one in lines.items()] == [("PLA", 2), ("PETG", 1)]
+    for name, grams, mm3 in (("PLA", 2 * 8 * 1.24, 16000), ("PETG", 8 * 1.27, 8000)):
+        one = lines[name]
+        assert one.mass_g == pytest.approx(grams, rel=one.mass_within)
+        assert one.cost == pytest.approx(one.mass_g * 0.025)
+        assert one.long_m == pytest.approx(mm3 / 2.405 / 1000, rel=one.mass_within)
+    assert lines["PLA"].seconds == pytest.approx(2 * lines["PETG"].seconds, rel=1e-6)
+
+
+def test_what_is_printed_assembled_is_one_print_and_what_is_bought_is_none() -> None:
+    (whole,) = to_buy(solve(begun("clip_box"))).filament
+    assert whole.prints == 1
+    drawn = cube("a"), cube("b") | {"bought": True, "inside": "a"}
+    (alone,) = to_buy(solve(document(*drawn))).filament
+    assert alone.prints == 1
+    assert to_buy(solve(document(cube("b") | {"bought": True}))).filament == []

@@ -13,8 +13,8 @@ from core.errors import FormatError
 from core.export.parts import export_part, export_together
 from core.formats.reading import UNIT_MM
 from core.formats.tracing import read_drawing
+from core.printing.to_buy import as_csv
 from core.project.document import write_document
-from core.report.to_buy import as_csv
 from workshop import builders, jobs, keeping
 from workshop.api.shapes import MeshAnswer, MeshIn, Refusal, Traced
 from workshop.meshes import bring_in

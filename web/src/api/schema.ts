@@ -2326,9 +2326,11 @@ export interface components {
         /**
          * BuyView
          * @description What is to be bought; ``unknown`` names fits that are not built, whose things are not
-         *     told.
+         *     told; ``filament`` what the prints take.
          */
         BuyView: {
+            /** Filament */
+            filament: components["schemas"]["FilamentLine"][];
             /** Lines */
             lines: components["schemas"]["BuyLine"][];
             /** Unknown */
@@ -2967,6 +2969,28 @@ export interface components {
             typed: boolean;
             /** Value */
             value?: number | null;
+        };
+        /**
+         * FilamentLine
+         * @description What all prints of one material come to, estimated; ``..._within`` are fractions either way.
+         */
+        FilamentLine: {
+            /** Cost */
+            cost: number | null;
+            /** Long M */
+            long_m: number;
+            /** Mass G */
+            mass_g: number;
+            /** Mass Within */
+            mass_within: number;
+            /** Material */
+            material: string;
+            /** Prints */
+            prints: number;
+            /** Seconds */
+            seconds: number;
+            /** Time Within */
+            time_within: number;
         };
         /** FindingView */
         FindingView: {

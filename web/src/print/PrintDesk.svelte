@@ -7,20 +7,20 @@
   import BedPlan from "./BedPlan.svelte";
   import Layers from "./Layers.svelte";
   import Stances from "./Stances.svelte";
-  import ToBuy from "./ToBuy.svelte";
+  import Takes from "./Takes.svelte";
   import WritePrint from "./WritePrint.svelte";
 
   let { project }: { project: Project } = $props();
 
   const made = $derived(project.shown.parts.filter((part) => part.key && !part.bought));
   let chosen = $state("");
-  let view = $state<"stances" | "layers" | "plan" | "buy" | "printed">("stances");
+  let view = $state<"stances" | "layers" | "plan" | "takes" | "printed">("stances");
   const part = $derived(made.find((one) => one.name === chosen) ?? made[0]);
   const VIEWS = [
     { value: "stances", words: "how it stands" },
     { value: "layers", words: "layer by layer" },
     { value: "plan", words: "all on the bed" },
-    { value: "buy", words: "to buy" },
+    { value: "takes", words: "what it takes" },
     { value: "printed", words: "printed" },
   ] as const;
 
@@ -65,7 +65,7 @@
     {#if !part}<p class="text-soft">Nothing here is printed yet.</p>
     {:else if view === "printed"}<WritePrint {project} />
     {:else if view === "plan"}<BedPlan {project} />
-    {:else if view === "buy"}<ToBuy {project} />
+    {:else if view === "takes"}<Takes {project} />
     {:else if view === "layers"}<Layers {project} {part} />
     {:else}<Stances {project} {part} />{/if}
   </div>

@@ -1,4 +1,4 @@
-"""What is to be bought for a project: screws, inserts, nuts, bearings, and whatever is put in.
+"""What a project takes: filament, screws, inserts, nuts, bearings, and whatever is put in.
 
 What fits want follows from them. What holes want is counted on the finished solids, so that copies,
 mirrored halves and holes that were cut away again count as they are. A screw may pass through holes
@@ -16,10 +16,12 @@ from core.fits import FITS
 from core.formats.tables import table_csv
 from core.hardware.purchase import Takes
 from core.measures.display import extent_text, in_unit
+from core.printing.slicing import sliced_view
+from core.project.print_groups import printed_groups
 from core.project.results import PartResult, Solution, StepResult
 from core.proof.faces import how_often
 from core.steps import STEPS
-from core.views.printing import BuyLine, BuyView
+from core.views.printing import BuyLine, BuyView, FilamentLine
 
 
 @dataclass
@@ -29,7 +31,7 @@ class _Line:
 
 
 def to_buy(solution: Solution) -> BuyView:
-    """Everything of a project that does not come off the printer.
+    """What the prints of a project take, and everything of it that does not come off the printer.
 
     >>> from core.project.solve import solve
     >>> from core.project.starters import begun
@@ -72,13 +74,37 @@ def to_buy(solution: Solution) -> BuyView:
             for name in dict.fromkeys(part for part, _ in found)
         ]
         lines.append(BuyLine(many=None, what=what, by=by, where=where))
-    return BuyView(lines=lines, unknown=unknown)
+    return BuyView(lines=lines, unknown=unknown, filament=_filament(solution))
+
+
+def _filament(solution: Solution) -> list[FilamentLine]:
+    """What all prints come to, material by material; what is printed assembled is one print."""
+    process = solution.project.process
+    found: dict[str, FilamentLine] = {}
+    for group in printed_groups(solution):
+        if group.parts[0].state.body is None:
+            continue
+        print_ = sliced_view(group, process)
+        before = found.get(print_.material)
+        cost = None if print_.cost is None else print_.cost + ((before and before.cost) or 0.0)
+        found[print_.material] = FilamentLine(
+            material=print_.material,
+            mass_g=print_.mass_g + (before.mass_g if before else 0.0),
+            mass_within=print_.mass_within,
+            long_m=print_.filament_m + (before.long_m if before else 0.0),
+            seconds=print_.seconds + (before.seconds if before else 0.0),
+            time_within=print_.time_within,
+            cost=cost,
+            prints=1 + (before.prints if before else 0),
+        )
+    return list(found.values())
 
 
 def as_csv(view: BuyView) -> str:
     """The list as a table: how many, what, by which list of sizes, where it goes.
 
-    >>> as_csv(BuyView(lines=[BuyLine(many=2, what="nut", by="", where=["lid"])], unknown=[]))
+    >>> as_csv(BuyView(
+    ...     lines=[BuyLine(many=2, what="nut", by="", where=["lid"])], unknown=[], filament=[]))
     'how many,what,sizes by,for\\r\\n2,nut,,lid\\r\\n'
     """
     rows: list[list[object]] = [["how many", "what", "sizes by", "for"]]
@@ -86,6 +112,10 @@ def as_csv(view: BuyView) -> str:
         many = "" if line.many is None else line.many
         holes = "holes: " if line.many is None else ""
         rows.append([many, line.what, line.by, holes + ", ".join(line.where)])
+    for one in view.filament:
+        what = f"g of {one.material} filament, about {one.long_m:.1f} m"
+        prints = f"{one.prints} print{'s' if one.prints > 1 else ''}"
+        rows.append([f"{one.mass_g:.0f}", what, "estimated", prints])
     return table_csv(rows)
 
 

@@ -2,13 +2,16 @@
   import { Action } from "../ui/action.svelte";
   import { address, server, type BuyView } from "../api/client";
   import type { Project } from "../project/project.svelte";
+  import { duration } from "./slicing";
 
-  /** What does not come off the printer: counted on the finished solids and told by the fits. */
+  /** What a project takes: filament, and what does not come off the printer. */
   let { project }: { project: Project } = $props();
 
   let list = $state.raw<BuyView | null>(null);
   const asking = new Action();
   const counted = $derived(list?.lines.filter((line) => line.many !== null) ?? []);
+  const priced = $derived(list?.filament.some((one) => one.cost !== null) ?? false);
+  const percent = (share: number) => `${(share * 100).toFixed(0)} %`;
   const passing = $derived(list?.lines.filter((line) => line.many === null) ?? []);
 
   $effect(() => {
@@ -21,7 +24,7 @@
 </script>
 
 {#if asking.trouble}<p role="alert" class="text-brick">{asking.trouble}</p>
-{:else if list === null}<p class="text-soft" aria-busy="true">Counting what is bought …</p>
+{:else if list === null}<p class="text-soft" aria-busy="true">Adding up what it takes …</p>
 {:else}
   {#each list.unknown as fit (fit)}
     <p class="mb-3">
@@ -29,6 +32,46 @@
       is not in this list.
     </p>
   {/each}
+  {#if list.filament.length}
+    <h3 class="mb-1 font-semibold">Printed</h3>
+    <table class="mb-6 w-full max-w-3xl border-collapse">
+      <thead>
+        <tr class="text-left text-small text-soft">
+          <th class="w-24 pb-1 text-right font-normal">filament</th>
+          <th class="pb-1 pl-4 font-normal">of</th>
+          <th class="pb-1 pl-4 text-right font-normal">long</th>
+          <th class="pb-1 pl-4 text-right font-normal">time</th>
+          {#if priced}<th class="pb-1 pl-4 text-right font-normal">cost</th>{/if}
+          <th class="pb-1 pl-4 text-right font-normal">prints</th>
+        </tr>
+      </thead>
+      <tbody>
+        {#each list.filament as one (one.material)}
+          <tr class="border-t border-rule align-baseline">
+            <td class="py-1.5 text-right text-lead"
+              ><span class="figure">{one.mass_g.toFixed(0)}</span><span class="unit">g</span></td
+            >
+            <td class="py-1.5 pl-4 font-semibold">{one.material}</td>
+            <td class="py-1.5 pl-4 text-right"
+              ><span class="figure">{one.long_m.toFixed(1)}</span><span class="unit">m</span></td
+            >
+            <td class="py-1.5 pl-4 text-right"
+              ><span class="figure">{duration(one.seconds)}</span></td
+            >
+            {#if priced}<td class="py-1.5 pl-4 text-right"
+                ><span class="figure">{one.cost?.toFixed(2)}</span></td
+              >{/if}
+            <td class="py-1.5 pl-4 text-right"><span class="figure">{one.prints}</span></td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+    <p class="-mt-4 mb-6 max-w-2xl text-small text-soft">
+      Estimated as each part stands: grams within {percent(list.filament[0]!.mass_within)}, time
+      within {percent(list.filament[0]!.time_within)}; supports are not in it.
+    </p>
+  {/if}
+  <h3 class="mb-1 font-semibold">Bought</h3>
   {#if !list.lines.length}
     <p class="max-w-2xl text-soft">
       Nothing. Screws, inserts, nuts and bearings come here by themselves from the fits and holes
@@ -73,7 +116,7 @@
       {/each}
     </ul>
   {/if}
-  {#if list.lines.length}
+  {#if list.lines.length || list.filament.length}
     <p class="mt-4 text-small">
       <a class="plain-button" download href={address.toBuy(project.id)}>take the list away, csv</a>
     </p>
