@@ -2,15 +2,20 @@
 
 A thing is told as a part and what is meant of it: ``lid: body.top`` a face as the solid names it,
 ``lid: body.top | body.front`` an edge, three faces a corner, ``lid: hole`` where an axis begins.
+Where a face lies in several pieces, as the bores of a pattern, or two faces meet more than once,
+``lid: hole.side near 0.25 0.5 1`` tells the one that lies nearest to a point: as shares of the
+part's box, so that it stays the same one when sizes change.
 Things of two parts are measured as they stand together in the finished thing.
 """
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 
 import numpy as np
+from numpy.typing import NDArray
 
 from core import libigl
 from core.checks.finished import mesh_of
@@ -20,8 +25,13 @@ from core.project.print_groups import inverse, joined
 from core.project.results import Solution
 from core.proof import between as reading
 from core.proof.between import Reading, Thing
+from core.solids import TriangleMesh
+from core.solids.linked import groups
 from core.steps.points import BAR, point_of, runs_between
 
+Points = NDArray[np.float64]
+NUMBER = r"(-?\d*\.?\d+)"
+NEAR = re.compile(rf"(.*?)\s+near\s+{NUMBER}\s+{NUMBER}\s+{NUMBER}")
 MOST_THINGS = 2
 WALL = "wall between"
 ON_MM = 1e-5
@@ -109,6 +119,7 @@ def _thing(solution: Solution, told: str, first: str) -> Thing:
         out: np.ndarray = points @ pose[:, :3].T + pose[:, 3]  # type: ignore[type-arg]
         return out
 
+    what, near = _near(what, mesh)
     names = [name.strip() for name in what.split(BAR.strip())]
     chosen = []
     for name in names:
@@ -120,11 +131,14 @@ def _thing(solution: Solution, told: str, first: str) -> Thing:
     if len(names) == 1:
         if not len(chosen[0]):
             return reading.point(placed(np.array(point_of(result.state, names[0]))))
-        return reading.face(placed(mesh.corners[chosen[0]]))
+        own = chosen[0] if near is None else _piece(mesh, chosen[0], near)
+        return reading.face(placed(mesh.corners[own]))
     if len(names) == 2:
         runs = list(runs_between(mesh, chosen[0], chosen[1]))
         if not runs:
             raise BuildError(f"{names[0]} and {names[1]} meet in no edge any more")
+        if near is not None:
+            return reading.edge(placed(min(runs, key=lambda run: _off(run, near))))
         longest = max(runs, key=lambda run: np.linalg.norm(np.diff(run, axis=0), axis=1).sum())
         return reading.edge(placed(longest))
     shared = np.array(
@@ -132,4 +146,36 @@ def _thing(solution: Solution, told: str, first: str) -> Thing:
     )
     if not len(shared):
         raise BuildError(f"{what} meet in no corner any more")
-    return reading.point(placed(mesh.vertices[shared[0]]))
+    corners = mesh.vertices[shared]
+    at = 0 if near is None else int(np.linalg.norm(corners - near, axis=1).argmin())
+    return reading.point(placed(corners[at]))
+
+
+def _near(what: str, mesh: TriangleMesh) -> tuple[str, Points | None]:
+    """What is told without the point it is near to, and that point in the part's coordinates."""
+    found = NEAR.fullmatch(what)
+    if found is None:
+        return what, None
+    low, high = mesh.vertices.min(axis=0), mesh.vertices.max(axis=0)
+    shares = np.array([float(one) for one in found.groups()[1:]])
+    return found[1], low + shares * (high - low)
+
+
+def _piece(mesh: TriangleMesh, own: NDArray[np.bool_], near: Points) -> NDArray[np.bool_]:
+    """Of the triangles of a face those that hang together with the nearest to a point."""
+    one, other = mesh.edges[1].T
+    both = own[one] & own[other]
+    piece = groups(len(own), one[both], other[both])
+    chosen = np.flatnonzero(own)
+    corners = np.ascontiguousarray(mesh.corners[chosen].reshape(-1, 3))
+    triangles = np.arange(len(corners)).reshape(-1, 3)
+    nearest = libigl.point_mesh_squared_distance(near[None], corners, triangles)[1]
+    return np.asarray(own & (piece == piece[chosen[int(np.ravel(nearest)[0])]]))
+
+
+def _off(run: Points, near: Points) -> float:
+    """How far a point lies off a run of points, mm."""
+    start, way = run[:-1], np.diff(run, axis=0)
+    along = np.einsum("ij,ij->i", near - start, way) / np.maximum((way**2).sum(axis=1), 1e-18)
+    foot = start + np.clip(along, 0, 1)[:, None] * way
+    return float(np.linalg.norm(foot - near, axis=1).min())

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from typing import Any
 
 import numpy as np
 import pytest
@@ -11,6 +12,7 @@ from core.checks.checklist import lines_of
 from core.checks.pressed import reading_of, readings
 from core.errors import BuildError
 from core.project.demo import demo_document
+from core.project.document import from_data
 from core.project.solve import solve
 from core.solids.sectioned import round_through
 from tests.core.building import circle, document, part, rectangle, solved, step
@@ -80,6 +82,60 @@ def test_holes_are_measured_axis_to_axis() -> None:
     found = read(block(HOLE, SECOND), "hole.side", "second.side")
     assert found["axis to axis"] == pytest.approx(math.hypot(16, 5), abs=1e-6)
     assert found["nearest"] == pytest.approx(math.hypot(16, 5) - 6.5, abs=0.01)
+
+
+ROW = step("row", "row", of="hole", count="3", spacing="11")
+
+
+def at_row(bore: int, height: float) -> str:
+    """Near a bore of the row, told as shares of the block: at x = 26, 37 and 48 of 60."""
+    return f"near {(26 + 11 * bore) / 60:.3f} 0.5 {height}"
+
+
+def row(spacing: str = "11", wide: str = "60") -> Any:
+    wide_block = step("block", "extrude", rectangle(wide, "30"), height="20")
+    hole = step(
+        "hole", "hole", on={"on": "block.top", "x": "-4"}, diameter="8", depth="9", reach="to depth"
+    )
+    return solved(
+        part("p", wide_block, hole, ROW | {"fields": ROW["fields"] | {"spacing": spacing}})
+    )
+
+
+@pytest.mark.parametrize("bore", [0, 1, 2])
+def test_of_a_row_of_holes_the_one_that_was_pressed_is_measured(bore: int) -> None:
+    """They are one face to the solid, three to whoever presses: at 26, 37 and 48 mm of 60."""
+    side = f"hole.side {at_row(bore, 0.8)}"
+    assert read(row(), side)["diameter"] == pytest.approx(8)
+    assert read(row(), side)["area"] == pytest.approx(math.pi * 8 * 9, rel=2e-3)
+    for one in (side, f"block.top | hole.side {at_row(bore, 1)}"):
+        assert read(row(), one, "block.left")["axis to face"] == pytest.approx(26 + 11 * bore)
+        others = [f"hole.side {at_row(other, 0.7)}" for other in range(3) if other != bore]
+        told = [read(row(), one, other)["axis to axis"] for other in others]
+        assert told == pytest.approx([11 * abs(bore - n) for n in range(3) if n != bore])
+    floor = f"hole.floor {at_row(bore, 0.55)}"
+    assert read(row(), floor)["area"] == pytest.approx(math.pi * 16, rel=2e-3)
+
+
+def test_the_corner_that_was_pressed_is_measured_where_faces_meet_twice() -> None:
+    """A slot right across the block: its side meets the top and the front once on either end."""
+    slot = step("slot", "extrude", rectangle("6", "60"), on="block.top", mode="cut",
+                direction="down", height="5")  # fmt: skip
+    for share, off in ((0.0, 17.0), (1.0, 23.0)):
+        corner = f"block.top | block.front near {share} 0 1"
+        assert read(block(slot), corner)["length"] == pytest.approx(17)
+        assert read(block(slot), corner, "block.left")["nearest"] == pytest.approx(
+            0 if share == 0 else off
+        )
+
+
+@pytest.mark.parametrize(("spacing", "word"), [("11", "as drawn"), ("10.5", "-0.5 mm off")])
+def test_a_line_of_the_checklist_stays_with_its_holes(spacing: str, word: str) -> None:
+    of = [f"p: hole.side {at_row(bore, 0.8)}" for bore in (1, 2)]
+    line = {"what": "", "of": of, "reads": "axis to axis", "wanted": "11", "within": "0.1"}
+    made = row(spacing, "64").project.model_dump(mode="json")
+    (found,) = lines_of(solve(from_data(made | {"checklist": [line]})))
+    assert found.word == word
 
 
 def test_a_hole_is_measured_from_an_edge_of_the_block() -> None:

@@ -11,6 +11,10 @@ export interface Pressed {
 }
 
 const named = (one: FacePlace) => `${one.step}.${one.face}`;
+/** Which of the pieces of a face, or of the edges of two faces, is meant: the one pressed. */
+const near = (at: Touch["at"]) =>
+  at ? ` near ${at.map((share) => plainShare(share)).join(" ")}` : "";
+const plainShare = (share: number) => String(Math.round(share * 1000) / 1000);
 const spoken = (one: FacePlace) => `${one.face} of ${one.step}`.replaceAll("_", " ");
 
 /** What was pressed: a corner, an edge or a face, whichever is under the finger. */
@@ -22,7 +26,7 @@ export function pressedThing(touch: Touch, label: string): Pressed {
       : `${met.length === 2 ? "edge" : "corner"} of ${met.map(spoken).join(" and ")}`;
   return {
     part: touch.part,
-    told: `${touch.part}: ${met.map(named).join(" | ")}`,
+    told: `${touch.part}: ${met.map(named).join(" | ")}${near(touch.at)}`,
     words: `${label}, ${words}`,
   };
 }

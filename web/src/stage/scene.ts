@@ -53,6 +53,8 @@ export interface Touch {
   corner: FacePlace | null;
   /** Every face that meets this one in an edge. */
   around: FacePlace[];
+  /** Where it was pressed, as shares of the part's box; null where it was not pressed but named. */
+  at: [number, number, number] | null;
   /** The area of the face, mm², and the length of the edge that was pressed, mm, as drawn. */
   area: number;
   long: number;
@@ -442,7 +444,8 @@ export class StageScene {
     const [beside = null, second = null] = facesBeyond(borders, own, { x, y }, (end) =>
       this.#borderEnd(solid, borders, end),
     );
-    return this.#touched(solid, own, hit.face?.normal ?? null, beside, second);
+    const at = solid.shareOf(solid.mesh.worldToLocal(hit.point.clone()));
+    return this.#touched(solid, own, hit.face?.normal ?? null, beside, second, at);
   }
 
   /** A face by its place, as if it had been pressed away from its edges. */
@@ -451,7 +454,7 @@ export class StageScene {
     const faces = this.#report?.parts.find((one) => one.name === of)?.faces ?? [];
     const own = faces.findIndex((one) => one.place === place);
     if (!solid || own < 0) return null;
-    return this.#touched(solid, own, solid.normalOf(own), null, null);
+    return this.#touched(solid, own, solid.normalOf(own), null, null, null);
   }
 
   #touched(
@@ -460,6 +463,7 @@ export class StageScene {
     normal: Vector3 | null,
     beside: number | null,
     second: number | null,
+    at: [number, number, number] | null,
   ): Touch | null {
     const part = this.#report?.parts.find((one) => one.name === solid.name);
     const face = part?.faces[own];
@@ -475,6 +479,7 @@ export class StageScene {
       around: facesAround(solid.borders(), own)
         .map((one) => named(part?.faces[one]))
         .filter((one) => one !== null),
+      at,
       area: solid.areaOf(own),
       long: beside === null ? 0 : lengthOf(solid.borders(), own, beside),
     };

@@ -129,6 +129,15 @@ export class Solid {
     return found;
   }
 
+  /** A point of the part as shares of its box. */
+  shareOf(point: Vector3): [number, number, number] {
+    const box = this.mesh.geometry.boundingBox;
+    if (!box) return [0, 0, 0];
+    const size = box.getSize(new Vector3());
+    const off = point.clone().sub(box.min);
+    return [off.x / (size.x || 1), off.y / (size.y || 1), off.z / (size.z || 1)];
+  }
+
   /** Where faces meet; found when it is first asked for. */
   borders(): Borders {
     this.#borders ??= this.#packed
