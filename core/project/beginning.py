@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import re
 from collections.abc import Iterable
 
@@ -14,6 +15,7 @@ from core.project.options import Surroundings
 from core.project.results import Solution
 from core.project.schema import Part, Place, Project, Station, Step
 from core.solids import Frame
+from core.solids.frame import Vector
 from core.steps import STEPS, PartState
 from core.steps.field import filled
 from core.steps.fit_step import FIT_STEP
@@ -30,6 +32,7 @@ def begin_step(
     on: str = "",
     after: str = "",
     edge: str = "",
+    near: Vector | None = None,
 ) -> tuple[Project, str]:
     """The document with a new step, and the step's id.
 
@@ -39,6 +42,8 @@ def begin_step(
         on: the face it stands on; empty: the roomiest that looks upwards.
         after: the step it follows; empty: the last.
         edge: the edge it finishes, as two faces.
+        near: where that face was pressed, as shares of the part's box: of a face in several
+            pieces, as the tops of a row of posts, it begins on that one.
 
     Raises:
         BuildError: there is no such part, kind or way.
@@ -66,6 +71,11 @@ def begin_step(
     if spec.has_place and not on and state.body is not None:
         on = spec.stands_on(state, filled(spec.fields, chosen.sets))
     room = _room(state, on) if spec.has_place else None
+    aside, exact = spec.seeks_room, False
+    if room and on and near is not None:
+        pressed = room_on(state, on, near=_in_box(state, near))
+        if pressed and math.dist(pressed.at, room.at) > pressed.radius:
+            room, aside, exact = pressed, True, True
     around = Surroundings(project, part, state, steps[:index])
     taken = [one.id for one in sheet(project, project.part(part))]
     taken += [measure.name for measure in project.part(part).measures]
@@ -83,7 +93,7 @@ def begin_step(
         stations=[Station(outline=begun_outline(outline, around, room))]
         if spec.has_stations
         else [],
-        place=_place(room, project.units, spec.seeks_room) if room else None,
+        place=_place(room, project.units, aside, exact) if room else None,
     )
     steps.insert(index, made)
     return with_steps(project, part, steps), name
@@ -184,6 +194,16 @@ def _on_of_latest_piece(state: PartState, steps: list[Step]) -> str:
     return next((one.place.on for one in steps if one.id == piece and one.place), "")
 
 
+def _in_box(state: PartState, shares: Vector) -> Vector:
+    """A point by its shares of a part's box, mm."""
+    box = state.solid().bounds
+    x, y, z = (
+        low + share * (high - low)
+        for low, high, share in zip(box[:3], box[3:], shares, strict=True)
+    )
+    return x, y, z
+
+
 def _room(state: PartState, on: str) -> Room | None:
     if state.body is None:
         return None
@@ -196,13 +216,16 @@ def _room(state: PartState, on: str) -> Room | None:
     return free_face(state)
 
 
-def _place(room: Room, unit: str, seeks_room: bool) -> Place:
+def _place(room: Room, unit: str, aside: bool, exact: bool) -> Place:
+    """A room's place; ``aside``: where its circle lies, told to a tenth unless that is exact."""
+
     def told(mm: float) -> str:
         if abs(mm) < 0.05:
             return ""
-        return f"{plain(mm / 25.4, 3)}in" if unit == "in" else f"{plain(mm, 1)} mm"
+        finer = 1 if exact else 0
+        return f"{plain(mm / 25.4, 3 + finer)}in" if unit == "in" else f"{plain(mm, 1 + finer)} mm"
 
-    x, y = room.at if seeks_room else (0.0, 0.0)
+    x, y = room.at if aside else (0.0, 0.0)
     return Place(on=room.place, x=told(x), y=told(y))
 
 

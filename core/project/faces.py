@@ -27,6 +27,7 @@ LEANS = 0.02  # sine of the lean up to which a face still stands upright
 NEAR = 1e-9  # share of a triangle by which a point on its edge may lie outside
 UPWARDS = 1 / 3  # of the roomiest face's radius: enough for one that looks upwards to be taken
 SMALL = 0.4  # of the largest circle's radius: a hole that something may begin over
+MIDDLE = 0.98  # of the largest circle's radius: as good a middle as the circle's own
 COARSE_MM = 0.05  # how finely the middle of a face is sought
 
 
@@ -52,16 +53,18 @@ class Room:
 
 
 def room_on(
-    state: PartState, place: str, mesh: TriangleMesh | None = None, over_holes: bool = False
-) -> Room | None:
+    state: PartState, place: str, mesh: TriangleMesh | None = None, over_holes: bool = False,
+    near: Vector | None = None,
+) -> Room | None:  # fmt: skip
     """The room on a named face; None where nothing is left of it or it is not flat.
 
     Args:
         over_holes: as if small holes in it were not there.
+        near: a point of the part, mm: of a face in several pieces the one nearest to it.
     """
     mesh = mesh or triangle_mesh(state.solid())
     feature, frame = state.place(place)
-    shape = left_of_face(mesh, feature.step, place.rpartition(".")[2], frame)
+    shape = left_of_face(mesh, feature.step, place.rpartition(".")[2], frame, near)
     if shape is None:
         return None
     if over_holes:
@@ -70,6 +73,8 @@ def room_on(
     circle = shapely.maximum_inscribed_circle(shape, tolerance=COARSE_MM)
     centre, radius = shapely.Point(circle.coords[0]), float(circle.length)
     own = float(here.distance(shape.boundary)) if shape.contains(here) else 0.0
+    if near is not None and shape.centroid.distance(shape.boundary) > MIDDLE * radius:
+        centre = shape.centroid if shape.contains(shape.centroid) else centre  # found exactly
     at = (0.0, 0.0) if own > ENOUGH * radius else (float(centre.x), float(centre.y))
     up = np.array(frame.z_axis)
     heights = (mesh.vertices - np.array(frame.origin)) @ up

@@ -6,7 +6,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from core.solids.frame import Frame
+from core.solids.frame import Frame, Vector
 from core.solids.mesh import TriangleMesh
 
 LOOKS = 1 - 1e-6  # the cosine: as much does a triangle look a face's way
@@ -14,9 +14,12 @@ IN_PLANE_MM = 1e-3
 GRID_MM = 1e-6
 
 
-def left_of_face(mesh: TriangleMesh, step: str, face: str, frame: Frame) -> shapely.Polygon | None:
-    """The part of the plane of a face that is really on the solid, in the face's millimetres; the
-    largest piece of one that is cut in two, None where nothing is left.
+def left_of_face(
+    mesh: TriangleMesh, step: str, face: str, frame: Frame, near: Vector | None = None
+) -> shapely.Polygon | None:
+    """The part of the plane of a face that is really on the solid, in the face's millimetres; of
+    one in several pieces the largest, or that nearest to a point of the part, mm. None where
+    nothing is left.
 
     >>> from core.outlines import rectangle
     >>> from core.solids import Prism, prism_body, triangle_mesh
@@ -40,6 +43,9 @@ def left_of_face(mesh: TriangleMesh, step: str, face: str, frame: Frame) -> shap
         return None
     shape = _joined(shapely.polygons(flat[:, :, :2]))
     pieces = [one for one in shapely.get_parts(shape) if isinstance(one, shapely.Polygon)]
+    if near is not None and pieces:
+        x, y, _ = frame.into @ np.append(near, 1.0)
+        return min(pieces, key=lambda one: one.distance(shapely.Point(x, y)))
     # the largest piece counts: a face cut in two offers one of them
     largest = max(pieces, key=lambda one: one.area, default=None)
     return largest if largest is not None and largest.area > 1e-6 else None

@@ -496,3 +496,45 @@ def test_a_thing_is_begun_by_what_must_meet(bare_walker: Walker) -> None:
     rod = math.pi * 16 * 20
     assert rod + 0.8 * math.pi * 16 * 10 < volume < rod + math.pi * 16 * 10
     assert walker.axe() == []
+
+
+def test_of_a_row_of_posts_the_one_that_is_pressed_is_meant(bare_walker: Walker) -> None:
+    """Four posts 20 apart are one face to the solid: a hole begins on the one pressed, and what is
+    measured is measured between the two pressed."""
+    walker = bare_walker
+    project = empty_page(walker)
+    body = walker.step("block")
+    for field, text in (("outline.fields.width", "80"), ("outline.fields.depth", "30"),
+                        ("fields.height", "8")):  # fmt: skip
+        walker.type(path(body, field), text)
+    walker.press_on("top of body")
+    post = walker.step("boss")
+    walker.type(path(post, "fields.diameter"), "12")
+    walker.more(post)
+    walker.type(path(post, "place.x"), "-30")
+    row = walker.step("row")
+    walker.type(path(row, "fields.count"), "4")
+    walker.type(path(row, "fields.spacing"), "20")
+    walker.settled()
+    # from left to right as the page is first seen; each is looked for where it stands
+    posts = [
+        walker.press_among(
+            [(x, y) for x in range(left, left + 30, 6) for y in range(-170, 30, 6)],
+            f"top of {post}", "mm²",
+        )
+        for left in (-206, -82, 52, 178)
+    ]  # fmt: skip
+    walker.see("113.1 mm², one of 4", '[aria-label="what was pressed"]')
+    hole = walker.step("hole")
+    walker.kept()
+    (made,) = [one for one in kept(project)["parts"][0]["steps"] if one["id"] == hole]
+    assert (made["place"]["on"], made["place"]["x"]) == (f"{post}.top", "60 mm")
+    walker.press("undo")
+    walker.settled()
+    walker.press("measure")
+    for one, other, apart in ((0, 1, 8), (2, 0, 28)):
+        walker.press_at(*posts[one])
+        walker.see("Press a second face")
+        walker.press_at(*posts[other])
+        # their facets stand out of the circle by up to a hundredth
+        walker.see(f"nearest\n{apart - 1}.99")

@@ -378,6 +378,14 @@ class Walker:
         self.until(lambda: all(word in self.pressed() for word in words), " ".join(words))
         return spots[found]
 
+    def press_among(self, spots: list[Spot], *words: str) -> Spot:
+        """Presses the first of some places, in pixels from the middle of the stage, at which what
+        was pressed is called by all the words; answers where."""
+        canvas = self.one(CANVAS)
+        width, height = canvas.size["width"], canvas.size["height"]
+        shares = [(x / width + 0.5, y / height + 0.5) for x, y in spots]
+        return self._press_first(shares, list(words))
+
     def press_at(self, x: float, y: float) -> None:
         """Presses the stage so far from its middle, in pixels; not what lies over it there."""
         canvas = self.one(CANVAS)

@@ -423,3 +423,33 @@ def test_a_step_on_what_was_there_before_a_fit_stays_before_it() -> None:
     assert [one.kind for one in drilled.part("a").steps] == ["extrude", "hole"]
     floor, _ = begin_step(solve(made), "a", "hole", 0, "", on=f"{fit}.floor")
     assert [one.kind for one in floor.part("a").steps] == ["extrude", "fit", "hole"]
+
+
+POSTS = [
+    step("b", "extrude", rectangle("80", "30"), height="8"),
+    step("post", "boss", on={"on": "b.top", "x": "-30"}, diameter="9", height="6", foot="0"),
+    step("r", "row", count="4", spacing="20.25"),
+]
+
+
+@pytest.mark.parametrize("kind", ["hole", "extrude", "screw hole"])
+@pytest.mark.parametrize("post", [0, 1, 2, 3])
+def test_on_a_row_of_posts_a_step_begins_on_the_one_that_was_pressed(kind: str, post: int) -> None:
+    """Their tops are one named face; pressed at shares of the box, 80 mm long."""
+    solution = solved(part("p", *POSTS))
+    off = 20.25 * post
+    near = ((40 - 30 + off + 2) / 80, 0.55, 1.0)
+    outline = "circle" if kind == "extrude" else ""
+    project, name = begin_step(solution, "p", kind, 0, outline, on="post.top", near=near)
+    (made,) = (one for one in project.part("p").steps if one.id == name)
+    assert made.place.on == "post.top" and made.place.y == ""
+    assert made.place.x == (f"{off:g} mm" if post else "")
+    assert not solve(project).errors
+
+
+def test_a_face_in_one_piece_is_begun_on_as_without_a_press() -> None:
+    solution = solved(part("p", POSTS[0]))
+    for near in (None, (0.1, 0.1, 1.0), (0.9, 0.5, 1.0)):
+        project, name = begin_step(solution, "p", "extrude", 0, "circle", on="b.top", near=near)
+        (made,) = (one for one in project.part("p").steps if one.id == name)
+        assert (made.place.on, made.place.x, made.place.y) == ("b.top", "", "")

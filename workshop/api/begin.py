@@ -37,6 +37,7 @@ class StepIn(Shape):
     on: str = ""
     after: str = ""
     edge: str = ""
+    near: tuple[float, float, float] | None = None
 
 
 class PartIn(Shape):
@@ -104,6 +105,7 @@ def step(request: HttpRequest, given: StepIn):  # type: ignore[no-untyped-def]
         given.on,
         given.after,
         given.edge,
+        given.near,
     )
     return Begun(document=document, name=name)
 

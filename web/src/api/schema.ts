@@ -2972,7 +2972,8 @@ export interface components {
         };
         /**
          * FilamentLine
-         * @description What all prints of one material come to, estimated; ``..._within`` are fractions either way.
+         * @description What all prints of one material come to, estimated; ``..._within`` are fractions either
+         *     way.
          */
         FilamentLine: {
             /** Cost */
@@ -5804,6 +5805,12 @@ export interface components {
             edge: string;
             /** Kind */
             kind: string;
+            /** Near */
+            near?: [
+                number,
+                number,
+                number
+            ] | null;
             /**
              * On
              * @default

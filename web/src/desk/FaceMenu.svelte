@@ -46,7 +46,8 @@
     <span class="text-soft" data-measured
       >{#if touch.edge}<span class="figure">{size(touch.long, units)}</span>
         {units} long{:else}<span class="figure">{area}</span>
-        {units}²{/if}</span
+        {units}²{/if}{#if touch.pieces > 1}, one of <span class="figure">{touch.pieces}</span
+        >{/if}</span
     >
     <button class="word-button ml-auto min-h-6 px-1" onclick={onclose}
       ><span class="sr-only">leave this face</span>×</button

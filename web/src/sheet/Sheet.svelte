@@ -72,6 +72,7 @@
       way: entry.way,
       outline: entry.outline,
       on: face?.place ?? "",
+      near: face?.at ?? null,
       edge: touch?.part === partName && entry.at_edge ? edgesTouched(touch) : "",
       after: part.steps.some((one) => one.id === current && !one.implicit) ? current : "",
     };

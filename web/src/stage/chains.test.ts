@@ -1,6 +1,6 @@
 import { BoxGeometry, CylinderGeometry } from "three";
 import { describe, expect, it } from "vitest";
-import { bordersOf, chainOf, facesAround, lengthOf } from "./chains";
+import { bordersOf, chainOf, facesAround, lengthOf, nearestRun, piecesOf, runsOf } from "./chains";
 import type { PackedMesh } from "./packed";
 
 /** A box with welded corners, 30 x 20 x 10; faces 0 to 5 are +x, -x, +y, -y, +z, -z. */
@@ -66,8 +66,8 @@ describe("the edges of a box", () => {
     [2, 4, 30], // +y meets +z along x
     [0, 2, 10],
   ])("where faces %i and %i meet is %f mm long", (one, other, mm) => {
-    expect(lengthOf(borders, one, other)).toBeCloseTo(mm, 5);
-    expect(lengthOf(borders, other, one)).toBeCloseTo(mm, 5);
+    expect(lengthOf(borders, chainOf(borders, one, other))).toBeCloseTo(mm, 5);
+    expect(lengthOf(borders, chainOf(borders, other, one))).toBeCloseTo(mm, 5);
   });
   it("end at the corners: a chain does not turn one", () =>
     expect(chainOf(borders, 0, 4)).toHaveLength(1));
@@ -78,7 +78,10 @@ describe("the rim of a drum", () => {
   it("of many sides is one chain, as long as its polygon", () => {
     const borders = bordersOf(drum(48));
     expect(chainOf(borders, 0, 1)).toHaveLength(48);
-    expect(lengthOf(borders, 0, 1)).toBeCloseTo(48 * 2 * 5 * Math.sin(Math.PI / 48), 3);
+    expect(lengthOf(borders, chainOf(borders, 0, 1))).toBeCloseTo(
+      48 * 2 * 5 * Math.sin(Math.PI / 48),
+      3,
+    );
   });
   it("is not the other rim", () => {
     const borders = bordersOf(drum(48));
@@ -107,4 +110,48 @@ it("three's own shapes, unwelded, have no inner borders to find", () => {
     const faces = new Uint16Array(triangles.length / 3);
     expect(bordersOf({ key: "", positions, triangles, faces }).sides).toHaveLength(0);
   }
+});
+
+describe("of two drums made by one step", () => {
+  /** The second stands 30 beside the first. */
+  const pair = (): PackedMesh => {
+    const one = drum(24);
+    const shift = one.positions.length / 3;
+    const beside = Float32Array.from(one.positions, (at, i) => (i % 3 === 0 ? at + 30 : at));
+    return {
+      key: "two",
+      positions: Float32Array.from([...one.positions, ...beside]),
+      triangles: Uint32Array.from([...one.triangles, ...[...one.triangles].map((i) => i + shift)]),
+      faces: Uint16Array.from([...one.faces, ...one.faces]),
+    };
+  };
+  const rim = 24 * 2 * 5 * Math.sin(Math.PI / 24);
+
+  it("each rim is one run; the one pressed is told by the nearest corner", () => {
+    const borders = bordersOf(pair());
+    const runs = runsOf(borders, 0, 1);
+    expect(runs).toHaveLength(2);
+    for (const [x, beyond] of [
+      [0, false],
+      [30, true],
+    ] as const) {
+      const run = nearestRun(borders, runs, [x + 4, 1, 8]);
+      expect(lengthOf(borders, run)).toBeCloseTo(rim, 3);
+      const reach = run.map((edge) => borders.positions[borders.ends[edge * 2]! * 3]!);
+      expect(Math.min(...reach) > 20).toBe(beyond);
+    }
+    expect(nearestRun(borders, [], [0, 0, 0])).toEqual([]);
+  });
+
+  it("a face lies in as many pieces as there are drums", () => {
+    const two = pair();
+    const half = two.faces.length / 2;
+    for (const face of [0, 1, 2]) {
+      const pieces = piecesOf(two, face);
+      expect(new Set(pieces.values()).size).toBe(2);
+      const first = [...pieces].filter(([triangle]) => triangle < half).map(([, piece]) => piece);
+      expect(new Set(first).size).toBe(1);
+    }
+    expect(new Set(piecesOf(drum(24), 0).values()).size).toBe(1);
+  });
 });

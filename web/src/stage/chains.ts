@@ -112,18 +112,72 @@ export function facesAround({ sides }: Borders, face: number): number[] {
   return [...found];
 }
 
-/** How long the chains are in which two faces meet, mm, tangent neighbours included. */
-export function lengthOf(borders: Borders, one: number, other: number): number {
-  const { ends, positions } = borders;
-  return chainOf(borders, one, other).reduce((sum, edge) => {
+/** What hangs together, corner by corner: each is known by one of its own. */
+class Joined {
+  #root = new Map<number, number>();
+
+  of(corner: number): number {
+    let at = corner;
+    for (let up = this.#root.get(at); up !== undefined && up !== at; up = this.#root.get(at))
+      at = up;
+    this.#root.set(corner, at);
+    return at;
+  }
+
+  join(one: number, other: number): void {
+    this.#root.set(this.of(other), this.of(one));
+  }
+}
+
+/** The chains in which two faces meet, each by itself: as many as a row has rims. */
+export function runsOf(borders: Borders, one: number, other: number): number[][] {
+  const { ends } = borders;
+  const edges = chainOf(borders, one, other);
+  const joined = new Joined();
+  for (const edge of edges) joined.join(ends[edge * 2]!, ends[edge * 2 + 1]!);
+  const runs = new Map<number, number[]>();
+  for (const edge of edges) {
+    const run = joined.of(ends[edge * 2]!);
+    const own = runs.get(run);
+    if (own) own.push(edge);
+    else runs.set(run, [edge]);
+  }
+  return [...runs.values()];
+}
+
+/** How long some mesh edges are together, mm. */
+export function lengthOf({ ends, positions }: Borders, edges: readonly number[]): number {
+  return edges.reduce((sum, edge) => {
     const [a, b] = [ends[edge * 2]! * 3, ends[edge * 2 + 1]! * 3];
-    return (
-      sum +
-      Math.hypot(
-        positions[b]! - positions[a]!,
-        positions[b + 1]! - positions[a + 1]!,
-        positions[b + 2]! - positions[a + 2]!,
-      )
-    );
+    return sum + Math.hypot(...[0, 1, 2].map((k) => positions[b + k]! - positions[a + k]!));
   }, 0);
+}
+
+/** Of some runs of mesh edges the one that comes nearest to a point. */
+export function nearestRun(
+  { ends, positions }: Borders,
+  runs: readonly number[][],
+  point: readonly number[],
+): number[] {
+  const off = (edge: number) =>
+    Math.min(
+      ...[0, 1].map((end) => {
+        const at = ends[edge * 2 + end]! * 3;
+        return Math.hypot(...[0, 1, 2].map((k) => positions[at + k]! - point[k]!));
+      }),
+    );
+  const nearest = (run: readonly number[]) => Math.min(...run.map(off));
+  return [...runs].sort((a, b) => nearest(a) - nearest(b))[0] ?? [];
+}
+
+/** Which piece of a face each of its triangles lies on: pieces share no corner. O(triangles). */
+export function piecesOf({ triangles, faces }: PackedMesh, face: number): Map<number, number> {
+  const joined = new Joined();
+  const own: number[] = [];
+  faces.forEach((of, triangle) => {
+    if (of !== face) return;
+    own.push(triangle);
+    for (const k of [1, 2]) joined.join(triangles[triangle * 3]!, triangles[triangle * 3 + k]!);
+  });
+  return new Map(own.map((triangle) => [triangle, joined.of(triangles[triangle * 3]!)]));
 }

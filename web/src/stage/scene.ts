@@ -10,7 +10,7 @@ import {
   WebGLRenderer,
 } from "three";
 import type { MarksView, Report } from "../api/client";
-import { chainOf, facesAround, lengthOf, type Borders } from "./chains";
+import { chainOf, facesAround, lengthOf, nearestRun, runsOf, type Borders } from "./chains";
 import { Cut, type CutFrom } from "./cut";
 import { Eye, type OnCanvas } from "./eye";
 import { fetchMarks } from "./hatching";
@@ -55,9 +55,11 @@ export interface Touch {
   around: FacePlace[];
   /** Where it was pressed, as shares of the part's box; null where it was not pressed but named. */
   at: [number, number, number] | null;
-  /** The area of the face, mm², and the length of the edge that was pressed, mm, as drawn. */
+  /** The area of the face, mm², and the length of the edge that was pressed, mm, as drawn: of the
+   *  piece that was pressed, where the face lies in several or meets the other so often. */
   area: number;
   long: number;
+  pieces: number;
 }
 
 /** A face as a press names it. */
@@ -444,8 +446,9 @@ export class StageScene {
     const [beside = null, second = null] = facesBeyond(borders, own, { x, y }, (end) =>
       this.#borderEnd(solid, borders, end),
     );
-    const at = solid.shareOf(solid.mesh.worldToLocal(hit.point.clone()));
-    return this.#touched(solid, own, hit.face?.normal ?? null, beside, second, at);
+    const point = solid.mesh.worldToLocal(hit.point.clone());
+    const normal = hit.face?.normal ?? null;
+    return this.#touched(solid, own, normal, beside, second, { point, triangle: hit.faceIndex });
   }
 
   /** A face by its place, as if it had been pressed away from its edges. */
@@ -463,11 +466,15 @@ export class StageScene {
     normal: Vector3 | null,
     beside: number | null,
     second: number | null,
-    at: [number, number, number] | null,
+    pressed: { point: Vector3; triangle: number } | null,
   ): Touch | null {
     const part = this.#report?.parts.find((one) => one.name === solid.name);
     const face = part?.faces[own];
     if (!face || !normal) return null;
+    const borders = solid.borders();
+    const { area, pieces } = solid.areaOf(own, pressed?.triangle);
+    const runs = beside === null ? [] : runsOf(borders, own, beside);
+    const run = pressed ? nearestRun(borders, runs, pressed.point.toArray()) : runs.flat();
     return {
       part: solid.name,
       step: face.step,
@@ -476,12 +483,13 @@ export class StageScene {
       normal: [normal.x, normal.y, normal.z],
       edge: beside === null ? null : named(part?.faces[beside]),
       corner: second === null ? null : named(part?.faces[second]),
-      around: facesAround(solid.borders(), own)
+      around: facesAround(borders, own)
         .map((one) => named(part?.faces[one]))
         .filter((one) => one !== null),
-      at,
-      area: solid.areaOf(own),
-      long: beside === null ? 0 : lengthOf(solid.borders(), own, beside),
+      at: pressed && solid.shareOf(pressed.point),
+      area,
+      long: lengthOf(borders, run),
+      pieces: beside === null ? pieces : runs.length,
     };
   }
 

@@ -24,7 +24,7 @@ import {
   type Side,
   type StencilOp,
 } from "three";
-import { bordersOf, type Borders } from "./chains";
+import { bordersOf, piecesOf, type Borders } from "./chains";
 import { Hatching } from "./hatching";
 import type { PackedMesh } from "./packed";
 import { drawnSurface } from "./surface";
@@ -146,9 +146,14 @@ export class Solid {
     return this.#borders;
   }
 
-  /** The area of one face as drawn, mm². */
-  areaOf(face: number): number {
-    return this.#vectorsOf(face).reduce((sum, one) => sum + one.length(), 0);
+  /** The area of a face as drawn, mm²: of the piece that has a triangle, if it is told; in how many
+   *  pieces it lies. */
+  areaOf(face: number, triangle: number | null = null): { area: number; pieces: number } {
+    const pieces = this.#packed ? piecesOf(this.#packed, face) : new Map<number, number>();
+    const wanted = triangle === null ? null : pieces.get(triangle);
+    const own = (one: number) => wanted == null || pieces.get(one) === wanted;
+    const area = this.#vectorsOf(face, own).reduce((sum, one) => sum + one.length(), 0);
+    return { area, pieces: new Set(pieces.values()).size };
   }
 
   /** The way a face looks, on the whole; that of its largest piece where it closes upon itself. */
@@ -160,14 +165,14 @@ export class Solid {
   }
 
   /** Area and direction of every triangle of a face. */
-  #vectorsOf(face: number): Vector3[] {
+  #vectorsOf(face: number, wanted: (triangle: number) => boolean = () => true): Vector3[] {
     const packed = this.#packed;
     if (!packed) return [];
     const corner = (index: number) =>
       new Vector3().fromArray(packed.positions, packed.triangles[index]! * 3);
     const found: Vector3[] = [];
     packed.faces.forEach((own, triangle) => {
-      if (own !== face) return;
+      if (own !== face || !wanted(triangle)) return;
       const a = corner(triangle * 3);
       const across = corner(triangle * 3 + 1).sub(a);
       found.push(across.cross(corner(triangle * 3 + 2).sub(a)).divideScalar(2));
