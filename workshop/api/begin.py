@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Annotated, Any
 
 from django.http import HttpRequest
-from ninja import Router
+from ninja import Field, Router
 
 from core.project.beginning import begin_copy, begin_part, begin_step
 from core.project.beginning_fits import become_kind, begin_fit
@@ -26,6 +26,9 @@ class Begun(Shape):
     name: str
 
 
+Share = Annotated[float, Field(ge=-1, le=2)]  # of a box, about nought to one
+
+
 class StepIn(Shape):
     """A step to begin: by its kind and way, on a face or where there is most room."""
 
@@ -37,7 +40,7 @@ class StepIn(Shape):
     on: str = ""
     after: str = ""
     edge: str = ""
-    near: tuple[float, float, float] | None = None
+    near: tuple[Share, Share, Share] | None = None
 
 
 class PartIn(Shape):
