@@ -158,7 +158,7 @@ def _put_in(solution: Solution) -> Iterator[tuple[str, str]]:
     by_fits = {
         fit.fit.parts[1]
         for fit in solution.fits.values()
-        if fit.meeting is not None and fit.meeting.to_buy
+        if fit.meeting is not None and fit.meeting.to_buy and FITS[fit.fit.kind].bought_b
     }
     unit = solution.project.units
     for name, part in solution.parts.items():

@@ -73,7 +73,7 @@ def begin_step(
     room = _room(state, on) if spec.has_place else None
     aside, exact = spec.seeks_room, False
     if room and on and near is not None:
-        pressed = room_on(state, on, near=_in_box(state, near))
+        pressed = room_on(state, on, near=_in_box(solution.parts[part].state, near))
         if pressed and math.dist(pressed.at, room.at) > pressed.radius:
             room, aside, exact = pressed, True, True
     around = Surroundings(project, part, state, steps[:index])
@@ -195,7 +195,7 @@ def _on_of_latest_piece(state: PartState, steps: list[Step]) -> str:
 
 
 def _in_box(state: PartState, shares: Vector) -> Vector:
-    """A point by its shares of a part's box, mm."""
+    """A point by its shares of the box of a part as it is seen, mm."""
     box = state.solid().bounds
     x, y, z = (
         low + share * (high - low)

@@ -8,10 +8,9 @@ a slot or a slab.
 
 from __future__ import annotations
 
-from collections import defaultdict
+from collections import Counter, defaultdict
 from collections.abc import Iterator
 from dataclasses import dataclass
-from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
@@ -23,6 +22,7 @@ Points = NDArray[np.float64]
 LEAST_MM2 = 4.0
 ROUND_MM = 0.02  # corners lie so near to the circle
 FLAT = 1e-6
+ALIKE = 24  # copies of a face that are looked at; what two of them make the others make too
 OVER_MM = 0.5  # flats that lie over each other by less do not meet
 SECTORS = 12
 ALL_ROUND = 0.75  # of the way; a corner rounded off is no bore
@@ -64,7 +64,7 @@ def round_faces(mesh: TriangleMesh) -> list[Round]:
     """
     found = []
     looked: set[tuple[int, int, float]] = set()
-    for index, corners, normals, area in _pieces(mesh):
+    for index, corners, normals, area in _pieces(mesh, ALIKE):
         alike = index, len(corners), round(area, 2)  # a copy's faces are as those it is copied from
         if area < LEAST_MM2 or len(corners) < 12 or alike in looked:
             continue
@@ -100,7 +100,7 @@ def flat_pairs(mesh: TriangleMesh) -> list[Flats]:
     [4.0, 20.0, 30.0]
     """
     flats: dict[str, list[_Flat]] = defaultdict(list)
-    for index, corners, normals, area in _pieces(mesh):
+    for index, corners, normals, area in _pieces(mesh, ALIKE):
         way = normals.mean(axis=0)
         if area < LEAST_MM2 or float(np.linalg.norm(way)) < 1 - FLAT:
             continue
@@ -202,22 +202,29 @@ def how_often(mesh: TriangleMesh, step: str, face: str, deep_mm: float = 0.0) ->
     return count + len(axes)
 
 
-def _pieces(mesh: TriangleMesh) -> Iterator[tuple[int, Points, Points, float]]:
+def _pieces(
+    mesh: TriangleMesh, most: int | None = None
+) -> Iterator[tuple[int, Points, Points, float]]:
     """Every separate piece of a named face: the face's index, its triangles' corners (n, 3, 3),
-    unit normals (n, 3) and area, mm²."""
+    unit normals (n, 3) and area, mm²; of those of one face and area at most so many."""
     one, other = mesh.edges[1].T
     within = mesh.face_index[one] == mesh.face_index[other]
     piece = groups(len(mesh.triangles), one[within], other[within])
     double = mesh.doubled
     order = np.argsort(piece, kind="stable")
     bounds = np.searchsorted(piece[order], np.arange(int(piece.max(initial=-1)) + 2))
+    area = np.bincount(piece, double) / 2
+    told: Counter[tuple[int, float]] = Counter()
     corners, units = mesh.corners, mesh.units
-    for start, end in pairwise(bounds):
+    for start, end, size in zip(bounds[:-1], bounds[1:], area.tolist(), strict=True):
+        index = int(mesh.face_index[order[start]])
+        told[index, round(size, 2)] += 1
+        if most is not None and told[index, round(size, 2)] > most:
+            continue
         own = order[start:end]
         own = own[double[own] > 1e-9]
         if len(own):
-            index = int(mesh.face_index[own[0]])
-            yield index, corners[own], units[own], float(double[own].sum()) / 2
+            yield index, corners[own], units[own], size
 
 
 def _circle(corners: Points, axis: Points) -> tuple[Points, float, float] | None:

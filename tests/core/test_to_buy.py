@@ -120,6 +120,13 @@ def test_what_is_put_in_is_told_with_its_size(units: str) -> None:
     assert line.what == told
 
 
+def test_what_a_cover_is_screwed_to_is_bought_as_well_where_it_is_marked_so() -> None:
+    cover = part("c", step("s", "extrude", rectangle("34", "40"), height="3"))
+    board = part("base", PLATE, label="Motor", bought=True)
+    view = to_buy(solve(document(cover, board, fits=[screwed("one", "c", "0")])))
+    assert "Motor, 80 × 50 × 12 mm" in [one.what for one in view.lines]
+
+
 def test_a_fit_tells_its_own_once() -> None:
     """The bearing stands in the winch as a part and in its seat's words: it is bought once."""
     lines = {one.what: one.many for one in to_buy(solve(demo_document("winch"))).lines}

@@ -170,14 +170,20 @@ export function nearestRun(
   return [...runs].sort((a, b) => nearest(a) - nearest(b))[0] ?? [];
 }
 
-/** Which piece of a face each of its triangles lies on: pieces share no corner. O(triangles). */
-export function piecesOf({ triangles, faces }: PackedMesh, face: number): Map<number, number> {
-  const joined = new Joined();
-  const own: number[] = [];
-  faces.forEach((of, triangle) => {
-    if (of !== face) return;
-    own.push(triangle);
-    for (const k of [1, 2]) joined.join(triangles[triangle * 3]!, triangles[triangle * 3 + k]!);
+/** Which piece of a face each of its triangles lies on, -1 of others: pieces share no corner.
+ *  O(triangles). */
+export function piecesOf({ positions, triangles, faces }: PackedMesh, face: number): Int32Array {
+  const root = Int32Array.from({ length: positions.length / 3 }, (_, corner) => corner);
+  const of = (corner: number) => {
+    while (root[corner] !== corner) corner = root[corner] = root[root[corner]!]!;
+    return corner;
+  };
+  const each = (take: (triangle: number) => void) =>
+    faces.forEach((own, triangle) => own === face && take(triangle));
+  each((triangle) => {
+    for (const k of [1, 2]) root[of(triangles[triangle * 3 + k]!)] = of(triangles[triangle * 3]!);
   });
-  return new Map(own.map((triangle) => [triangle, joined.of(triangles[triangle * 3]!)]));
+  const pieces = new Int32Array(faces.length).fill(-1);
+  each((triangle) => (pieces[triangle] = of(triangles[triangle * 3]!)));
+  return pieces;
 }

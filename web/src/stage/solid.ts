@@ -149,11 +149,11 @@ export class Solid {
   /** The area of a face as drawn, mm²: of the piece that has a triangle, if it is told; in how many
    *  pieces it lies. */
   areaOf(face: number, triangle: number | null = null): { area: number; pieces: number } {
-    const pieces = this.#packed ? piecesOf(this.#packed, face) : new Map<number, number>();
-    const wanted = triangle === null ? null : pieces.get(triangle);
-    const own = (one: number) => wanted == null || pieces.get(one) === wanted;
+    const pieces = this.#packed ? piecesOf(this.#packed, face) : new Int32Array();
+    const wanted = triangle === null ? null : pieces[triangle];
+    const own = (one: number) => wanted == null || pieces[one] === wanted;
     const area = this.#vectorsOf(face, own).reduce((sum, one) => sum + one.length(), 0);
-    return { area, pieces: new Set(pieces.values()).size };
+    return { area, pieces: new Set(pieces).size - Number(pieces.includes(-1)) };
   }
 
   /** The way a face looks, on the whole; that of its largest piece where it closes upon itself. */
