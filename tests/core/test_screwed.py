@@ -639,3 +639,17 @@ def test_screws_by_the_inch_too_short_are_cured_by_the_next_of_their_list(size: 
     assert 25.4 * float(Fraction(remedy.edits[0].text)) == pytest.approx(next_mm)
     cured = solve(apply_edits(typed.project, list(remedy.edits)))
     assert not [one for one in report_on(cured).findings if "are wanted" in one.message]
+
+
+@pytest.mark.parametrize(("size", "half_deg"), [("M4", 45), ("#8-32", 41)])
+def test_countersunk_heads_lie_in_cones_of_their_own_angle(size: str, half_deg: float) -> None:
+    """90° by ISO 10642, 82° by ASME B18.3: of the cone in the cover, and of the screw."""
+    solution = held(plate(), block(tall="20"), size=size, layout="one")
+    cover = triangle_mesh(solution.parts["a"].state.solid())
+    ((_, screws), *_) = things_of(solution.fits["f"], solution)
+    for mesh, face in ((cover, "sink"), (screws, "head seat")):
+        corners = mesh.corners[mesh.on("f", frozenset({face}))].reshape(-1, 3)
+        across, height = np.hypot(corners[:, 0], corners[:, 1]), corners[:, 2]
+        assert np.ptp(across) / np.ptp(height) == pytest.approx(
+            math.tan(math.radians(half_deg)), abs=0.01
+        )
