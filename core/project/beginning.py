@@ -73,7 +73,7 @@ def begin_step(
     room = _room(state, on) if spec.has_place else None
     aside, exact = spec.seeks_room, False
     if room and on and near is not None:
-        pressed = room_on(state, on, near=_in_box(solution.parts[part].state, near))
+        pressed = room_on(state, on, near=in_box(solution.parts[part].state, near))
         if pressed and math.dist(pressed.at, room.at) > pressed.radius:
             room, aside, exact = pressed, True, True
     around = Surroundings(project, part, state, steps[:index])
@@ -194,8 +194,15 @@ def _on_of_latest_piece(state: PartState, steps: list[Step]) -> str:
     return next((one.place.on for one in steps if one.id == piece and one.place), "")
 
 
-def _in_box(state: PartState, shares: Vector) -> Vector:
-    """A point by its shares of the box of a part as it is seen, mm."""
+def in_box(state: PartState, shares: Vector) -> Vector:
+    """A point by its shares of the box of a part as it is seen, mm.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> base = solve(begun("lidded_box")).parts["base"].state
+    >>> tuple(round(v) + 0 for v in in_box(base, (0.5, 0.5, 0.0)))
+    (0, 0, 0)
+    """
     box = state.solid().bounds
     x, y, z = (
         low + share * (high - low)

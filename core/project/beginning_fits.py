@@ -14,7 +14,7 @@ from core.fits.pieces import opposed
 from core.fits.registry import FitKind, Ground
 from core.measures.display import plain
 from core.project.assembly import held_in
-from core.project.beginning import fresh_name, names_of, next_colour
+from core.project.beginning import fresh_name, in_box, names_of, next_colour
 from core.project.beginning_sizes import exact_size, sizes_told
 from core.project.faces import (
     Room,
@@ -27,6 +27,7 @@ from core.project.faces import (
 from core.project.print_groups import Matrix, inverse
 from core.project.results import Solution
 from core.project.schema import FitSpec, Part, Place, Project
+from core.solids.frame import Vector
 from core.steps.field import begun_by_inch, filled
 from core.steps.state import PartState
 
@@ -39,12 +40,15 @@ def begin_fit(
     way: int,
     parts: tuple[str, str],
     on: tuple[str, str] = ("", ""),
+    near: Vector | None = None,
 ) -> tuple[Project, str]:
     """The document with a new fit, and the fit's name.
 
     Args:
         parts: what part a and part b are; b empty: a new part that the fit makes.
         on: the faces it stands on; empty: the roomiest that looks upwards.
+        near: where the first of them was pressed, as shares of its part's box: of a face in
+            several pieces it begins on that one.
 
     Raises:
         BuildError: there is no such part or kind, or the fit needs a second part that is there.
@@ -105,7 +109,7 @@ def begin_fit(
             ),
         )
         return project.model_copy(update={"parts": made, "fits": [*project.fits, fit]}), name
-    places, sizes = _faces_of(solution, spec, (first, second if parts[1] else ""), on)
+    places, sizes = _faces_of(solution, spec, (first, second if parts[1] else ""), on, near)
     fit = FitSpec(
         name=name,
         kind=kind,
@@ -148,14 +152,19 @@ def become_kind(project: Project, fit: str, kind: str) -> Project:
 
 
 def _faces_of(
-    solution: Solution, spec: FitKind, parts: tuple[str, str], on: tuple[str, str]
+    solution: Solution,
+    spec: FitKind,
+    parts: tuple[str, str],
+    on: tuple[str, str],
+    near: Vector | None = None,
 ) -> tuple[tuple[Place | None, Place | None], dict[str, str]]:
     """The places that a fit begins at, and what of its fields follows from the room there."""
     unit = solution.project.units
     rooms: list[Room | None] = []
     places: list[Place | None] = []
     for part, chosen, stands in zip(parts, on, (spec.on_a, spec.on_b), strict=True):
-        room = _room(solution.parts[part].state, chosen, spec) if part and stands else None
+        state = solution.parts[part].state if part and stands else PartState("")
+        room = _room(state, chosen, spec, near if part == parts[0] else None)
         rooms.append(room)
         if not (part and stands):
             places.append(None)
@@ -199,7 +208,8 @@ def _where_held(state: PartState, held: Matrix, room: Room, unit: str) -> Place 
 
 def _aside(room: Room, unit: str) -> Place:
     """The place of a face, aside of its middle where there is more room."""
-    aside = {"x": room.at[0], "y": room.at[1]} if any(room.at) else {}
+    told = zip("xy", room.at, strict=True)
+    aside = {name: off for name, off in told if abs(off) > HARDLY}
     return Place(on=room.place, **_across(aside, unit))
 
 
@@ -211,11 +221,12 @@ def _ground(room: Room | None) -> Ground | None:
     return Ground(min(room.wide, across), min(room.tall, across), room.radius, room.thick)
 
 
-def _room(state: PartState, chosen: str, spec: FitKind) -> Room | None:
+def _room(state: PartState, chosen: str, spec: FitKind, near: Vector | None = None) -> Room | None:
     if state.body is None:
         return None
     if chosen:
-        return room_on(state, chosen, over_holes=spec.over_holes)
+        point = in_box(state, near) if near is not None else None
+        return room_on(state, chosen, over_holes=spec.over_holes, near=point)
     side = side_face(state) if spec.begins_on == "side" else None
     return side or outer_face(state, spec.over_holes)
 

@@ -306,3 +306,30 @@ def test_on_a_chosen_face_a_fit_begins_beside_its_hole_too() -> None:
     )
     assert made.fits[0].place_a.x != ""  # type: ignore[union-attr]
     assert stops(made) == []
+
+
+@pytest.mark.parametrize("kind", ["plug", "axle"])
+@pytest.mark.parametrize("post", [0, 2])
+def test_on_a_row_of_posts_a_fit_begins_on_the_one_that_was_pressed(kind: str, post: int) -> None:
+    """Posts 20.25 apart, pressed at shares of a plate 80 long: what goes in goes into that one."""
+    solution = solved(
+        part(
+            "a",
+            step("b", "extrude", rectangle("80", "30"), height="8"),
+            step("post", "boss", on={"on": "b.top", "x": "-30"}, diameter="12", height="9",
+                 foot="0"),
+            step("r", "row", count="4", spacing="20.25"),
+        )
+    )  # fmt: skip
+    near = ((10 + 20.25 * post + 1) / 80, 0.5, 1.0)
+    project, name = begin_fit(solution, kind, 0, ("a", ""), ("post.top", ""), near)
+    (fit,) = project.fits
+    assert fit.name == name and fit.place_a is not None
+    assert (fit.place_a.on, fit.place_a.y) == ("post.top", "")
+    assert fit.place_a.x == (f"{20.25 * post:g} mm" if post else "")
+    made = solve(project)
+    assert not made.errors
+    # what is cut is cut there: half a plate beyond it the part is as it was
+    before, after = (one.parts["a"].state.solid() for one in (solution, made))
+    cut = (before.solid - after.solid).bounding_box()
+    assert (cut[0] + cut[3]) / 2 == pytest.approx(-30 + 20.25 * post, abs=0.02)

@@ -75,6 +75,7 @@ class FitIn(Shape):
     b: str = ""
     on_a: str = ""
     on_b: str = ""
+    near: tuple[Share, Share, Share] | None = None
 
 
 class KindIn(Shape):
@@ -132,7 +133,7 @@ def fit(request: HttpRequest, given: FitIn):  # type: ignore[no-untyped-def]
     """A new fit, and the part it makes where it makes one."""
     parts, faces = (given.a, given.b), (given.on_a, given.on_b)
     told = from_data(given.document)
-    document, name = worked(begin_fit, told, given.kind, given.way, parts, faces)
+    document, name = worked(begin_fit, told, given.kind, given.way, parts, faces, given.near)
     return Begun(document=document, name=name)
 
 

@@ -3082,6 +3082,12 @@ export interface components {
             };
             /** Kind */
             kind: string;
+            /** Near */
+            near?: [
+                number,
+                number,
+                number
+            ] | null;
             /**
              * On A
              * @default

@@ -60,6 +60,7 @@
       b: other,
       on_a: faceA,
       on_b: faceB,
+      near: touch && touch.part === part && touch.place === faceA ? touch.at : null,
     };
     const fit = await asking.run(() =>
       project.begin(`${chosen.title.toLowerCase()} on ${here?.label}`, (document) =>
