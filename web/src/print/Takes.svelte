@@ -71,7 +71,7 @@
       within {percent(list.filament[0]!.time_within)}; supports are not in it.
     </p>
   {/if}
-  <h3 class="mb-1 font-semibold">Bought</h3>
+  {#if counted.length || !passing.length}<h3 class="mb-1 font-semibold">Bought</h3>{/if}
   {#if !list.lines.length}
     <p class="max-w-2xl text-soft">
       Nothing. Screws, inserts, nuts and bearings come here by themselves from the fits and holes
