@@ -23,6 +23,7 @@ LEAST_MM2 = 4.0
 ROUND_MM = 0.02  # corners lie so near to the circle
 FLAT = 1e-6
 ALIKE = 24  # copies of a face that are looked at; what two of them make the others make too
+SLIT = 8  # pieces that a round face may be slit into
 OVER_MM = 0.5  # flats that lie over each other by less do not meet
 SECTORS = 12
 ALL_ROUND = 0.75  # of the way; a corner rounded off is no bore
@@ -63,31 +64,45 @@ def round_faces(mesh: TriangleMesh) -> list[Round]:
     [('side', 8.01)]
     """
     found = []
-    looked: set[tuple[int, int, float]] = set()
+    pieces: dict[int, list[tuple[Points, Points]]] = defaultdict(list)
+    looked: dict[tuple[int, int, float], Round | None] = {}
     for index, corners, normals, area in _pieces(mesh, ALIKE):
+        pieces[index].append((corners, normals))
+        if len(pieces[index]) > ALIKE:
+            continue
         alike = index, len(corners), round(area, 2)  # a copy's faces are as those it is copied from
-        if area < LEAST_MM2 or len(corners) < 12 or alike in looked:
-            continue
-        looked.add(alike)
-        spread = np.linalg.eigh(normals.T @ normals / len(normals))
-        if spread[0][0] > FLAT or spread[0][1] < 0.02:
-            continue
-        axis = spread[1][:, 0]
-        made = _circle(corners, axis)
-        if made is None:
-            continue
-        centre, radius, share = made
-        if share < ALL_ROUND:
-            continue
-        points = corners.reshape(-1, 3)
-        along = points @ axis
-        out = corners.mean(axis=1) - centre
-        out -= (out @ axis)[:, None] * axis
-        hollow = float(np.einsum("ij,ij->i", out, normals).sum()) < 0
-        step, face = mesh.faces[index]
-        middle = centre + axis * (float(along.min() + along.max()) / 2 - float(centre @ axis))
-        found.append(Round(step, face, 2 * radius, hollow, float(np.ptp(along)), _triple(middle)))
+        if area >= LEAST_MM2 and alike not in looked:
+            looked[alike] = _round(*mesh.faces[index], corners, normals)
+    for index, own in pieces.items():
+        rounds = [one for (of, _, _), one in looked.items() if of == index and one]
+        if not rounds and 1 < len(own) <= SLIT:  # slit from end to end it is round all the same
+            corners, normals = (np.concatenate(one) for one in zip(*own, strict=True))
+            whole = _round(*mesh.faces[index], corners, normals)
+            rounds = [whole] if whole else []
+        found += rounds
     return found
+
+
+def _round(step: str, face: str, corners: Points, normals: Points) -> Round | None:
+    """A face by its triangles and unit normals, where it is round most of the way about."""
+    if len(corners) < 12:
+        return None
+    spread = np.linalg.eigh(normals.T @ normals / len(normals))
+    if spread[0][0] > FLAT or spread[0][1] < 0.02:
+        return None
+    axis = spread[1][:, 0]
+    made = _circle(corners, axis)
+    if made is None:
+        return None
+    centre, radius, share = made
+    if share < ALL_ROUND:
+        return None
+    along = corners.reshape(-1, 3) @ axis
+    out = corners.mean(axis=1) - centre
+    out -= (out @ axis)[:, None] * axis
+    hollow = float(np.einsum("ij,ij->i", out, normals).sum()) < 0
+    middle = centre + axis * (float(along.min() + along.max()) / 2 - float(centre @ axis))
+    return Round(step, face, 2 * radius, hollow, float(np.ptp(along)), _triple(middle))
 
 
 def flat_pairs(mesh: TriangleMesh) -> list[Flats]:

@@ -247,3 +247,14 @@ def test_what_is_printed_assembled_is_one_print_and_what_is_bought_is_none() -> 
     (alone,) = to_buy(solve(document(*drawn))).filament
     assert alone.prints == 1
     assert to_buy(solve(document(cube("b") | {"bought": True}))).filament == []
+
+
+def test_a_peg_that_is_slit_from_end_to_end_is_round_all_the_same() -> None:
+    """Two halves of a rod of 12, a slit of 2 between them, beside a hole of 12."""
+    slit = step("cut", "extrude", rectangle("2", "20"), height="40")
+    rod = step("rod", "extrude", circle("12"), height="30")
+    halves = part("halves", rod, slit | {"fields": slit["fields"] | {"mode": "cut"}},
+                  step("foot", "extrude", rectangle("20", "20"), height="2"))  # fmt: skip
+    holes = part("holes", PLATE, step("bore", "hole", on=at("0"), diameter="12"))
+    (said,) = notes(halves, holes, check="equal by accident")
+    assert "rod of halves and bore of holes are both 12 mm across" in said
