@@ -21,12 +21,14 @@ from core import libigl
 from core.checks.finished import mesh_of
 from core.errors import BuildError
 from core.project.assembly import assembled_poses
+from core.project.faces import in_box
 from core.project.print_groups import inverse, joined
 from core.project.results import Solution
 from core.proof import between as reading
 from core.proof.between import Reading, Thing
 from core.solids import TriangleMesh
-from core.solids.linked import groups
+from core.solids.mesh import ANY_BEND, smooth_pieces
+from core.steps import PartState
 from core.steps.points import BAR, point_of, runs_between
 
 Points = NDArray[np.float64]
@@ -119,7 +121,7 @@ def _thing(solution: Solution, told: str, first: str) -> Thing:
         out: np.ndarray = points @ pose[:, :3].T + pose[:, 3]  # type: ignore[type-arg]
         return out
 
-    what, near = _near(what, mesh)
+    what, near = _near(what, result.state)
     names = [name.strip() for name in what.split(BAR.strip())]
     chosen = []
     for name in names:
@@ -151,21 +153,18 @@ def _thing(solution: Solution, told: str, first: str) -> Thing:
     return reading.point(placed(corners[at]))
 
 
-def _near(what: str, mesh: TriangleMesh) -> tuple[str, Points | None]:
+def _near(what: str, state: PartState) -> tuple[str, Points | None]:
     """What is told without the point it is near to, and that point in the part's coordinates."""
     found = NEAR.fullmatch(what)
     if found is None:
         return what, None
-    low, high = mesh.vertices.min(axis=0), mesh.vertices.max(axis=0)
-    shares = np.array([float(one) for one in found.groups()[1:]])
-    return found[1], low + shares * (high - low)
+    x, y, z = (float(one) for one in found.groups()[1:])
+    return found[1], np.array(in_box(state, (x, y, z)))
 
 
 def _piece(mesh: TriangleMesh, own: NDArray[np.bool_], near: Points) -> NDArray[np.bool_]:
     """Of the triangles of a face those that hang together with the nearest to a point."""
-    one, other = mesh.edges[1].T
-    both = own[one] & own[other]
-    piece = groups(len(own), one[both], other[both])
+    piece = smooth_pieces(mesh, ANY_BEND)
     chosen = np.flatnonzero(own)
     corners = np.ascontiguousarray(mesh.corners[chosen].reshape(-1, 3))
     triangles = np.arange(len(corners)).reshape(-1, 3)

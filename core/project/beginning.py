@@ -9,7 +9,7 @@ from collections.abc import Iterable
 from core.errors import BuildError
 from core.measures.display import plain
 from core.project.beginning_sizes import begun_fields, begun_outline, sizes_told
-from core.project.faces import Room, free_face, room_on
+from core.project.faces import Room, free_face, in_box, room_on
 from core.project.graph import sheet
 from core.project.options import Surroundings
 from core.project.results import Solution
@@ -192,23 +192,6 @@ def _on_of_latest_piece(state: PartState, steps: list[Step]) -> str:
     except BuildError:
         return ""
     return next((one.place.on for one in steps if one.id == piece and one.place), "")
-
-
-def in_box(state: PartState, shares: Vector) -> Vector:
-    """A point by its shares of the box of a part as it is seen, mm.
-
-    >>> from core.project.solve import solve
-    >>> from core.project.starters import begun
-    >>> base = solve(begun("lidded_box")).parts["base"].state
-    >>> tuple(round(v) + 0 for v in in_box(base, (0.5, 0.5, 0.0)))
-    (0, 0, 0)
-    """
-    box = state.solid().bounds
-    x, y, z = (
-        low + share * (high - low)
-        for low, high, share in zip(box[:3], box[3:], shares, strict=True)
-    )
-    return x, y, z
 
 
 def _room(state: PartState, on: str) -> Room | None:

@@ -14,10 +14,11 @@ from core.fits.pieces import opposed
 from core.fits.registry import FitKind, Ground
 from core.measures.display import plain
 from core.project.assembly import held_in
-from core.project.beginning import fresh_name, in_box, names_of, next_colour
+from core.project.beginning import fresh_name, names_of, next_colour
 from core.project.beginning_sizes import exact_size, sizes_told
 from core.project.faces import (
     Room,
+    in_box,
     outer_face,
     place_opposite,
     room_on,

@@ -87,6 +87,23 @@ def room_on(
     )  # fmt: skip
 
 
+def in_box(state: PartState, shares: Vector) -> Vector:
+    """A point by its shares of the box of a part as it is seen, mm.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> base = solve(begun("lidded_box")).parts["base"].state
+    >>> tuple(round(v) + 0 for v in in_box(base, (0.5, 0.5, 0.0)))
+    (0, 0, 0)
+    """
+    box = state.solid().bounds
+    x, y, z = (
+        low + share * (high - low)
+        for low, high, share in zip(box[:3], box[3:], shares, strict=True)
+    )
+    return x, y, z
+
+
 def _without_small_holes(shape: shapely.Polygon) -> shapely.Polygon:
     """A face without the holes that are small for the circle that would lie on it without them."""
     circle = shapely.maximum_inscribed_circle(shapely.Polygon(shape.exterior))

@@ -16,7 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from core.solids import TriangleMesh
-from core.solids.linked import groups
+from core.solids.mesh import ANY_BEND, smooth_pieces
 
 Points = NDArray[np.float64]
 LEAST_MM2 = 4.0
@@ -85,18 +85,10 @@ def round_faces(mesh: TriangleMesh) -> list[Round]:
 
 def _round(step: str, face: str, corners: Points, normals: Points) -> Round | None:
     """A face by its triangles and unit normals, where it is round most of the way about."""
-    if len(corners) < 12:
+    about = _about(corners, normals) if len(corners) >= 12 else None
+    if about is None or about[3] < ALL_ROUND:
         return None
-    spread = np.linalg.eigh(normals.T @ normals / len(normals))
-    if spread[0][0] > FLAT or spread[0][1] < 0.02:
-        return None
-    axis = spread[1][:, 0]
-    made = _circle(corners, axis)
-    if made is None:
-        return None
-    centre, radius, share = made
-    if share < ALL_ROUND:
-        return None
+    axis, centre, radius, _ = about
     along = corners.reshape(-1, 3) @ axis
     out = corners.mean(axis=1) - centre
     out -= (out @ axis)[:, None] * axis
@@ -195,13 +187,12 @@ def how_often(mesh: TriangleMesh, step: str, face: str, deep_mm: float = 0.0) ->
     for index, corners, normals, _ in _pieces(mesh):
         if mesh.faces[index] != (step, face):
             continue
-        spread = np.linalg.eigh(normals.T @ normals / len(normals))
-        axis = spread[1][:, 0]
-        made = None if spread[0][0] > FLAT or spread[0][1] < 0.02 else _circle(corners, axis)
-        if made is None:
+        about = _about(corners, normals)
+        if about is None:
             count += 1
             continue
-        middle = made[0] - axis * float(made[0] @ axis)
+        axis, centre, _, _ = about
+        middle = centre - axis * float(centre @ axis)
         points = corners.reshape(-1, 3)
         for at, (other, way, low, high) in enumerate(axes):
             run = points @ way
@@ -222,9 +213,7 @@ def _pieces(
 ) -> Iterator[tuple[int, Points, Points, float]]:
     """Every separate piece of a named face: the face's index, its triangles' corners (n, 3, 3),
     unit normals (n, 3) and area, mm²; of those of one face and area at most so many."""
-    one, other = mesh.edges[1].T
-    within = mesh.face_index[one] == mesh.face_index[other]
-    piece = groups(len(mesh.triangles), one[within], other[within])
+    piece = smooth_pieces(mesh, ANY_BEND)
     double = mesh.doubled
     order = np.argsort(piece, kind="stable")
     bounds = np.searchsorted(piece[order], np.arange(int(piece.max(initial=-1)) + 2))
@@ -240,6 +229,17 @@ def _pieces(
         own = own[double[own] > 1e-9]
         if len(own):
             yield index, corners[own], units[own], size
+
+
+def _about(corners: Points, normals: Points) -> tuple[Points, Points, float, float] | None:
+    """The axis that a face lies round, a point of it, how far off it lies, and how much of the way
+    round; None where it is no cylinder."""
+    spread = np.linalg.eigh(normals.T @ normals / len(normals))
+    if spread[0][0] > FLAT or spread[0][1] < 0.02:
+        return None
+    axis = spread[1][:, 0]
+    made = _circle(corners, axis)
+    return (axis, *made) if made else None
 
 
 def _circle(corners: Points, axis: Points) -> tuple[Points, float, float] | None:

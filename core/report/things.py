@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from functools import reduce
 from operator import add
+from typing import Literal
 
 import numpy as np
 
@@ -29,13 +30,15 @@ def things_of(fit: FitResult, solution: Solution) -> list[tuple[ThingsView, Tria
     a, b = (solution.parts[name].state for name in fit.fit.parts)
     axis = np.array(bought.axis)
     found: list[tuple[ThingsView, TriangleMesh]] = []
-    for of, bodies in (("screws", bought.screws), ("others", bought.others)):
+    sorts: list[tuple[Literal["screws", "others"], tuple[Body, ...]]]
+    sorts = [("screws", bought.screws), ("others", bought.others)]
+    for of, bodies in sorts:
         if not bodies:
             continue
         key = content_key("things", of, fit.fit.name, a.key, b.key)
         mesh = _mesh(key, bodies)
         along = _mesh(content_key("thing", key), bodies[:1]).vertices @ axis
-        view = ThingsView(of=of, key=key, long_mm=float(np.ptp(along)))  # type: ignore[arg-type]
+        view = ThingsView(of=of, key=key, long_mm=float(np.ptp(along)))
         found.append((view, mesh))
     return found
 

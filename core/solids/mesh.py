@@ -205,6 +205,9 @@ def face_area(mesh: TriangleMesh, step: str, face: str) -> float:
     return float(mesh.face_areas[own].sum())
 
 
+ANY_BEND = 180.0  # degrees: as far as a face hangs together, however it bends
+
+
 def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int64]:
     """Which piece each triangle belongs to, (m,): one face, as far as it bends by less at a
     time.

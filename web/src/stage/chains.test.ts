@@ -143,6 +143,17 @@ describe("of two drums made by one step", () => {
     expect(nearestRun(borders, [], [0, 0, 0])).toEqual([]);
   });
 
+  it("an edge is near all along, not at its ends alone", () => {
+    const borders = {
+      ends: Uint32Array.from([0, 1, 2, 3]),
+      sides: Uint16Array.from([0, 1, 0, 1]),
+      // one from -50 to 50; another 3 beside it, that begins just opposite to where is pressed
+      positions: Float32Array.from([-50, 0, 0, 50, 0, 0, 0, 3, 0, 9, 3, 0]),
+    };
+    expect(nearestRun(borders, [[1], [0]], [1, 0.5, 0])).toEqual([0]);
+    expect(nearestRun(borders, [[0], [1]], [1, 2.5, 0])).toEqual([1]);
+  });
+
   it("a face lies in as many pieces as there are drums", () => {
     const two = pair();
     const half = two.faces.length / 2;

@@ -112,28 +112,30 @@ export function facesAround({ sides }: Borders, face: number): number[] {
   return [...found];
 }
 
-/** What hangs together, corner by corner: each is known by one of its own. */
+/** What hangs together, corner by corner: each group is known by one of its own. */
 class Joined {
-  #root = new Map<number, number>();
+  #root: Int32Array;
+
+  constructor(count: number) {
+    this.#root = Int32Array.from({ length: count }, (_, corner) => corner);
+  }
 
   of(corner: number): number {
-    let at = corner;
-    for (let up = this.#root.get(at); up !== undefined && up !== at; up = this.#root.get(at))
-      at = up;
-    this.#root.set(corner, at);
-    return at;
+    const root = this.#root;
+    while (root[corner] !== corner) corner = root[corner] = root[root[corner]!]!;
+    return corner;
   }
 
   join(one: number, other: number): void {
-    this.#root.set(this.of(other), this.of(one));
+    this.#root[this.of(other)] = this.of(one);
   }
 }
 
 /** The chains in which two faces meet, each by itself: as many as a row has rims. */
 export function runsOf(borders: Borders, one: number, other: number): number[][] {
-  const { ends } = borders;
+  const { ends, positions } = borders;
   const edges = chainOf(borders, one, other);
-  const joined = new Joined();
+  const joined = new Joined(positions.length / 3);
   for (const edge of edges) joined.join(ends[edge * 2]!, ends[edge * 2 + 1]!);
   const runs = new Map<number, number[]>();
   for (const edge of edges) {
@@ -159,31 +161,33 @@ export function nearestRun(
   runs: readonly number[][],
   point: readonly number[],
 ): number[] {
-  const off = (edge: number) =>
-    Math.min(
-      ...[0, 1].map((end) => {
-        const at = ends[edge * 2 + end]! * 3;
-        return Math.hypot(...[0, 1, 2].map((k) => positions[at + k]! - point[k]!));
-      }),
-    );
-  const nearest = (run: readonly number[]) => Math.min(...run.map(off));
-  return [...runs].sort((a, b) => nearest(a) - nearest(b))[0] ?? [];
+  const off = (edge: number) => {
+    const [a, b] = [ends[edge * 2]! * 3, ends[edge * 2 + 1]! * 3];
+    const way = [0, 1, 2].map((k) => positions[b + k]! - positions[a + k]!);
+    const from = [0, 1, 2].map((k) => point[k]! - positions[a + k]!);
+    const dot = (one: number[], other: number[]) =>
+      one.reduce((sum, v, k) => sum + v * other[k]!, 0);
+    const share = Math.min(Math.max(dot(from, way) / (dot(way, way) || 1), 0), 1);
+    return Math.hypot(...from.map((v, k) => v - share * way[k]!));
+  };
+  let [best, least]: [number[], number] = [[], Infinity];
+  for (const run of runs) {
+    const away = run.reduce((most, edge) => Math.min(most, off(edge)), Infinity);
+    if (away < least) [best, least] = [run, away];
+  }
+  return best;
 }
 
 /** Which piece of a face each of its triangles lies on, -1 of others: pieces share no corner.
  *  O(triangles). */
 export function piecesOf({ positions, triangles, faces }: PackedMesh, face: number): Int32Array {
-  const root = Int32Array.from({ length: positions.length / 3 }, (_, corner) => corner);
-  const of = (corner: number) => {
-    while (root[corner] !== corner) corner = root[corner] = root[root[corner]!]!;
-    return corner;
-  };
+  const joined = new Joined(positions.length / 3);
   const each = (take: (triangle: number) => void) =>
     faces.forEach((own, triangle) => own === face && take(triangle));
   each((triangle) => {
-    for (const k of [1, 2]) root[of(triangles[triangle * 3 + k]!)] = of(triangles[triangle * 3]!);
+    for (const k of [1, 2]) joined.join(triangles[triangle * 3]!, triangles[triangle * 3 + k]!);
   });
   const pieces = new Int32Array(faces.length).fill(-1);
-  each((triangle) => (pieces[triangle] = of(triangles[triangle * 3]!)));
+  each((triangle) => (pieces[triangle] = joined.of(triangles[triangle * 3]!)));
   return pieces;
 }

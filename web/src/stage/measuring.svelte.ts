@@ -14,7 +14,7 @@ const named = (one: FacePlace) => `${one.step}.${one.face}`;
 /** Which of the pieces of a face, or of the edges of two faces, is meant: the one pressed. */
 const near = (at: Touch["at"]) =>
   at ? ` near ${at.map((share) => plainShare(share)).join(" ")}` : "";
-const plainShare = (share: number) => String(Math.round(share * 1000) / 1000);
+const plainShare = (share: number) => String(Math.round(share * 1e4) / 1e4);
 const spoken = (one: FacePlace) => `${one.face} of ${one.step}`.replaceAll("_", " ");
 
 /** What was pressed: a corner, an edge or a face, whichever is under the finger. */

@@ -33,10 +33,10 @@ describe("a thing pressed", () => {
       "lid: wall_2.top | rim.in | wall_2.left",
       "Lid, corner of top of wall 2 and in of rim and left of wall 2",
     ],
-    [{ at: [0.25, 0.5004, 1] }, "lid: wall_2.top near 0.25 0.5 1", "Lid, top of wall 2"],
+    [{ at: [0.25, 0.5004, 1] }, "lid: wall_2.top near 0.25 0.5004 1", "Lid, top of wall 2"],
     [
       { at: [0, 1e-9, 0.3333333], edge: place("rim", "in") },
-      "lid: wall_2.top | rim.in near 0 0 0.333",
+      "lid: wall_2.top | rim.in near 0 0 0.3333",
       "Lid, edge of top of wall 2 and in of rim",
     ],
   ] as [Partial<Touch>, string, string][])("%j is told as %s", (more, told, words) =>
