@@ -7,6 +7,7 @@ Map
     pictures    pictures for the shelf, drawn aside
     reports     documents solved and reported on by builders, stage by stage
     builders    processes that build and prove, what they may take, who waits for them
+    listening   work that is heard by whoever asks for it while it is being done
     builder     what runs in one of them
     flex_tests  the flex test, by builders left free
     measured_files  what took long to measure, kept in files

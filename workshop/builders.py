@@ -40,9 +40,13 @@ from workshop import builder
 
 T = TypeVar("T")
 P = ParamSpec("P")
-SKETCHES, BUILDS, TRIES = "sketches", "builds", "tries"  # lines of work for one project
+# lines of work for one project; ahead is what is built while it is still being typed
+SKETCHES, BUILDS, TRIES, AHEAD = "sketches", "builds", "tries", "ahead"
+# lines in which older work is of no use once a place in a line is taken
+_OVERTAKES = {BUILDS: (BUILDS, TRIES, AHEAD)}
 # how long the builder that knows a project is waited for: to build, and for anything else
-PATIENCE_S, SHORT_S = 3.0, 0.4
+_PATIENCE_S = {SKETCHES: 0.0, BUILDS: 3.0, AHEAD: 3.0}
+SHORT_S = 0.4
 LOOK_S = 0.02
 KEEPS_AHEAD = 4  # what a builder keeps, beside one that works aside
 MOST_LINES = 3000
@@ -110,11 +114,50 @@ class _Pool:
     newest: dict[str, int] = field(default_factory=dict)
     age: int = 0  # counts how often everything was given up
     trying: int = 0  # who waits for what would cure a finding: done aside, yet waited for
+    starved: int = 0  # how many wait for a builder and found none free
     ended: bool = False
 
     def count(self) -> None:
         """Tells the builders at how many of them somebody waits: the others yield the machine."""
         self.at_work.value = sum(not one.aside for one in self.busy)
+
+
+class Turn:
+    """A place in a line of work, and whether what it was taken for is still wanted: by whoever
+    asks, in the line, and by the server."""
+
+    def __init__(self, newest: str, asker: Asker) -> None:
+        self.asker = asker
+        self._pool = _pool[0] if _pool else None
+        self._age = self._pool.age if self._pool else 0
+        self.take(newest)
+
+    def take(self, newest: str) -> None:
+        """Takes the newest place in a line: what is older in it is pointless from now on."""
+        self.newest, self._number = newest, next(_numbers)
+        if not self._pool or not newest or not self.asker.of:
+            return
+        for line in _OVERTAKES.get(newest, (newest,)):
+            self._pool.newest[self._line(line)] = self._number
+        while len(self._pool.newest) > MOST_LINES:  # pages that were left long ago
+            self._pool.newest.pop(next(iter(self._pool.newest)))
+
+    def _line(self, line: str) -> str:
+        return f"{self.asker.of}@{self.asker.page} {line}"
+
+    @property
+    def unwanted(self) -> bool:
+        """Whether nobody waits any more for what is done in this turn."""
+        pool = self._pool
+        if pool is None:
+            return False
+        overtaken = (
+            self.newest != ""
+            and pool.newest.get(self._line(self.newest), self._number) != self._number
+        )
+        given_up = overtaken or pool.ended or pool.age != self._age
+        # what may never be asked for stands back for what is
+        return given_up or self.asker.gone() or (self.newest == AHEAD and pool.starved > 0)
 
 
 _pool: list[_Pool] = []
@@ -249,7 +292,7 @@ def ask(
         Limited: it met a limit.
         Halted: nobody waits for it any more.
     """
-    *_, last = _asked(work, given, aside, newest, ASKER.get(), seconds, sketched)
+    *_, last = _asked(work, given, aside, Turn(newest, ASKER.get()), seconds, sketched)
     return last  # type: ignore[no-any-return]
 
 
@@ -257,49 +300,37 @@ def ask_bit_by_bit(
     work: Callable[..., Iterator[T]],
     *given: Any,
     aside: bool = False,
-    newest: str = "",
+    turn: Turn | None = None,
     seconds: float = 0.0,
 ) -> Iterator[T]:
-    """What a generator function yields, as it comes; else as `ask`."""
-    return _asked(work, given, aside, newest, ASKER.get(), seconds)
+    """What a generator function yields, as it comes; else as `ask`.
+
+    Args:
+        turn: the turn it is done in; its own, and in no line, where none is told.
+    """
+    return _asked(work, given, aside, turn or Turn("", ASKER.get()), seconds)
 
 
 def _asked(
     work: Callable[..., Any],
     given: tuple[Any, ...],
     aside: bool,
-    newest: str,
-    asker: Asker,
+    turn: Turn,
     seconds: float = 0.0,
     sketched: bool = False,
 ) -> Iterator[Any]:
     if not _pool:
         return builder.answers_of(work, given)
     pool = _pool[0]
-    # its turn is now, though it may be heard later
-    turn, line = next(_numbers), f"{asker.of}@{asker.page} {newest}"
-    if newest and asker.of:
-        pool.newest[line] = turn
-        if newest == BUILDS:  # what would cure an older version is of no use
-            pool.newest[f"{asker.of}@{asker.page} {TRIES}"] = turn
-        while len(pool.newest) > MOST_LINES:  # pages that were left long ago
-            pool.newest.pop(next(iter(pool.newest)))
-    age = pool.age
-
-    def unwanted() -> bool:
-        overtaken = newest != "" and pool.newest.get(line, turn) != turn
-        return overtaken or pool.ended or pool.age != age or asker.gone()
-
-    sketches = sketched or newest == SKETCHES
-    of = asker.of and f"{asker.of} {SKETCHES if sketches else BUILDS}"
-    patience_s = {SKETCHES: 0.0, BUILDS: PATIENCE_S}.get(newest, SHORT_S)
+    sketches = sketched or turn.newest == SKETCHES
+    of = turn.asker.of and f"{turn.asker.of} {SKETCHES if sketches else BUILDS}"
 
     def answers() -> Iterator[Any]:
-        tries = newest == TRIES
+        tries = turn.newest == TRIES
         with pool.changed:
             pool.trying += tries
         try:
-            yield from answered(_taken(pool, of, aside, patience_s, unwanted))
+            yield from answered(_taken(pool, of, aside, turn))
         finally:
             with pool.changed:
                 pool.trying -= tries
@@ -311,7 +342,7 @@ def _asked(
             times = _times_let_through(given)
             one.pipe.send((work, given, times))
             within = times * (seconds or settings.BUILD_SECONDS), times * settings.BUILD_MB
-            for kind, value in _heard(one, pool, within, unwanted):
+            for kind, value in _heard(one, pool, within, turn):
                 if kind == "error":
                     whole = True
                     raise value
@@ -341,29 +372,39 @@ def _came_to_rest(one: _Builder) -> bool:
     return False
 
 
-def _taken(
-    pool: _Pool, of: str, aside: bool, patience_s: float, unwanted: Callable[[], bool]
-) -> _Builder:
+def _taken(pool: _Pool, of: str, aside: bool, turn: Turn) -> _Builder:
     """A builder that is free: the one that knows the project, waited for a while where it is busy
     with it; else the one idle longest."""
     asked = time.monotonic()
+    starves = False
     with pool.changed:
-        while True:
-            if unwanted():
-                raise Halted
-            free = [one for one in pool.idle if one.aside == aside]
-            waits = time.monotonic() - asked < patience_s
-            if waits and of and any(one.of == of and one.aside == aside for one in pool.busy):
-                free = []
-            if free:
-                known = [one for one in free if of and one.of == of]
-                one = known[0] if known else min(free, key=lambda b: b.used)
-                pool.idle.remove(one)
-                pool.busy.append(one)
-                pool.count()
-                one.of = of
-                return one
-            pool.changed.wait(0.05)
+        try:
+            while True:
+                if turn.unwanted:
+                    raise Halted
+                ahead = turn.newest == AHEAD
+                patience_s = _PATIENCE_S.get(turn.newest, SHORT_S)
+                free = [one for one in pool.idle if one.aside == aside]
+                waits = time.monotonic() - asked < patience_s
+                busy = any(one.of == of and one.aside == aside for one in pool.busy) and of != ""
+                if ahead and not free and not busy:
+                    raise Halted
+                if not starves and not free and not aside and not ahead:
+                    starves = True
+                    pool.starved += 1
+                if waits and busy:
+                    free = []
+                if free:
+                    known = [one for one in free if of and one.of == of]
+                    one = known[0] if known else min(free, key=lambda b: b.used)
+                    pool.idle.remove(one)
+                    pool.busy.append(one)
+                    pool.count()
+                    one.of = of
+                    return one
+                pool.changed.wait(0.05)
+        finally:
+            pool.starved -= starves
 
 
 def _back(pool: _Pool, one: _Builder, whole: bool) -> None:
@@ -417,7 +458,7 @@ def _times_let_through(given: tuple[Any, ...]) -> float:
 
 
 def _heard(
-    one: _Builder, pool: _Pool, within: tuple[float, float], unwanted: Callable[[], bool]
+    one: _Builder, pool: _Pool, within: tuple[float, float], turn: Turn
 ) -> Iterator[tuple[str, Any]]:
     """Messages of a builder while it stays within its limits, seconds and MB, and somebody
     waits.
@@ -443,7 +484,7 @@ def _heard(
         now = time.monotonic()
         if halted and now - halted > HALT_S:
             raise Halted
-        if not halted and unwanted():
+        if not halted and turn.unwanted:
             halted = now
             one.halt.set()
         if now - began > seconds:

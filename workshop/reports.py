@@ -55,6 +55,7 @@ from core.views.report import (
 )
 from workshop import builders
 from workshop.builders import built
+from workshop.listening import heard
 
 T = TypeVar("T")
 
@@ -299,21 +300,33 @@ def drawn_picture(document: Document) -> bytes | None:
 # -- as it comes -----------------------------------------------------------------------------
 
 
-def building(document: Document, before: Document | None) -> Iterator[tuple[bytes, Summary | None]]:
+def building(
+    document: Document, before: Document | None, ahead: bool = False
+) -> Iterator[tuple[bytes, Summary | None]]:
     """A document built and proved: a line of JSON a `Stage`, as it ends; with the last, what the
     shelf shows of it.
 
-    The lines are written by the builder: nothing is left to the server but to pass them on.
+    The lines are written by the builder: nothing is left to the server but to pass them on. Where
+    the same was begun ahead, what came of it is told, and then what comes.
+
+    Args:
+        ahead: it is not kept yet, and may never be: done only where a builder has nothing to do.
     """
-    # asked for at once, not with the first line: who asks is known now
-    comes = builders.ask_bit_by_bit(_building, document, before, _here(), newest=builders.BUILDS)
+    here = _here()
 
-    def kept() -> Iterator[tuple[bytes, Summary | None]]:
-        for line, meshes, summary in comes:
-            _keep(meshes)
-            yield line, summary
+    def begin(turn: builders.Turn) -> Iterator[tuple[bytes, Summary | None]]:
+        # asked for at once, not with the first line: who asks is known now
+        comes = builders.ask_bit_by_bit(_building, document, before, here, turn=turn)
 
-    return kept()
+        def kept() -> Iterator[tuple[bytes, Summary | None]]:
+            for line, meshes, summary in comes:
+                _keep(meshes)
+                yield line, summary
+
+        return kept()
+
+    key = content_key(write_document(document), write_document(before) if before else "")
+    return heard(key, builders.AHEAD if ahead else builders.BUILDS, begin)
 
 
 def _building(

@@ -10,7 +10,7 @@ import os
 import threading
 import time
 import zipfile
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from typing import Any
 
 import psutil
@@ -29,39 +29,9 @@ from core.project.solve import solve
 from core.project.starters import begun
 from core.report.fields import options_at
 from core.views.report import Report
+from tests.workshop.asking import asking, heard, slow, until
 from workshop import builders, jobs, reports
 from workshop.builders import ASKER, Asker, Halted, Limited, ask, ask_bit_by_bit
-
-
-@pytest.fixture
-def pool(settings) -> Iterator[None]:
-    settings.BUILDERS, settings.BUILD_SECONDS, settings.BUILD_MB = 2, 20.0, 2000.0
-    builders.begin(str(settings.VAR / "none.sqlite3"))
-    yield
-    builders.end()
-
-
-def until(condition: Callable[[], bool]) -> None:
-    for _ in range(400):
-        if condition():
-            return
-        time.sleep(0.025)
-    raise AssertionError("it did not come about in 10 s")
-
-
-def heard(work: Callable[[], object]) -> tuple[threading.Thread, list[object]]:
-    """A thread that asks, and what it hears: an answer or an error."""
-    found: list[object] = []
-
-    def run() -> None:
-        try:
-            found.append(work())
-        except Exception as error:
-            found.append(error)
-
-    thread = threading.Thread(target=run)
-    thread.start()
-    return thread, found
 
 
 def test_without_builders_all_is_done_in_place() -> None:
@@ -211,34 +181,6 @@ def test_what_would_cure_a_finding_is_waited_for_though_it_is_done_aside(pool: N
     thread.join()
     assert found == [None] and not builders.waited_for()
     other.join()
-
-
-def asking(
-    of: str,
-    work: Callable[[], object],
-    gone: Callable[[], bool] = lambda: False,
-    page: str = "",
-):
-    def run() -> object:
-        ASKER.set(Asker(of, gone, page))
-        return work()
-
-    return heard(run)
-
-
-def slow() -> Document:
-    """A document that takes some seconds: a plate with many holes, each a step of its own."""
-    plain = begun("lidded_box")
-    part = plain.parts[0]
-    hole = {"kind": "hole", "fields": {"diameter": "1 mm", "reach": "through"}}
-    more = [
-        type(part.steps[0]).model_validate(
-            {**hole, "id": f"hole_{i}", "place": {"on": "body.front", "x": f"{i / 9 - 20} mm"}}
-        )
-        for i in range(300)
-    ]
-    grown = part.model_copy(update={"steps": [*part.steps, *more]})
-    return plain.model_copy(update={"parts": [grown, *plain.parts[1:]]})
 
 
 def test_newer_work_for_a_project_halts_older(pool: None) -> None:

@@ -27,6 +27,7 @@ from core.views.report import (
 )
 from workshop import builders, jobs, keeping, shelving
 from workshop.api.shapes import (
+    AheadIn,
     FaceIn,
     FieldIn,
     Kept,
@@ -85,6 +86,12 @@ def _at(project_id: int, version: int) -> Project:
     if project.version != version:
         raise Stale(project.version)
     return project
+
+
+def _revision(project: Project, number: int | None) -> Document | None:
+    """A revision of a project as a document; None where there is none of that number."""
+    found = project.revisions.filter(number=number).first() if number is not None else None
+    return read_kept(found.document) if found else None
 
 
 def kept_as(project: Project, document: Document | None = None) -> Kept:
@@ -182,10 +189,7 @@ def built(request: HttpRequest, project_id: int, version: int, since: int | None
     followed is told against revision ``since``.
     """
     project = _at(project_id, version)
-    document = keeping.document_of(project)
-    earlier = project.revisions.filter(number=since).first() if since is not None else None
-    before = read_kept(earlier.document) if earlier else None
-    stages = building(document, before)
+    stages = building(keeping.document_of(project), _revision(project, since))
 
     def lines() -> Iterator[bytes]:
         try:
@@ -202,6 +206,23 @@ def built(request: HttpRequest, project_id: int, version: int, since: int | None
     answer = StreamingHttpResponse(lines(), content_type="application/x-ndjson")
     answer["Content-Encoding"] = "identity"  # each line goes as it comes
     return answer
+
+
+@router.post("/projects/{project_id}/ahead", response={204: None, 404: Refusal, 422: Refusal})
+def build_ahead(request: HttpRequest, project_id: int, given: AheadIn):  # type: ignore[no-untyped-def]
+    """Builds and proves what may be kept next, as while a number is still being typed; nothing is
+    kept. When it is, its building is asked for as ever, and what was done ahead need not be done.
+
+    It is done where a builder has nothing else to do, and answered when it has ended, or is given
+    up: for something newer, or because somebody waits for the builder.
+    """
+    document = from_data(given.document)
+    try:
+        for _ in building(document, _revision(_project(project_id), given.since), ahead=True):
+            pass
+    except (Halted, Limited):  # it is asked for again if it is kept, and told then
+        pass
+    return 204, None
 
 
 @router.get(

@@ -116,6 +116,13 @@ class SketchIn(Shape):
     document: dict[str, Any]
 
 
+class AheadIn(Shape):
+    """A document that may be kept next, and the revision that what follows is told against."""
+
+    document: dict[str, Any]
+    since: int | None = None
+
+
 class RenameIn(Shape):
     """A measure to rename everywhere in a document."""
 

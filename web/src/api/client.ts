@@ -89,6 +89,15 @@ export const server = {
       }),
       signal,
     ),
+  /** Has what may be kept next built; answered when that has ended, or was given up. */
+  ahead: (id: number, document: Document, since: number, signal: AbortSignal) =>
+    answer(
+      api.POST("/api/projects/{project_id}/ahead", {
+        params: { path: { project_id: id } },
+        body: { document, since },
+        signal,
+      }),
+    ),
   tried: (id: number, version: number, signal: AbortSignal) =>
     answer(
       api.GET("/api/projects/{project_id}/tried", {

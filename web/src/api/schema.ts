@@ -1116,6 +1116,30 @@ export interface paths {
         patch: operations["workshop_api_shelf_set_on_shelf"];
         trace?: never;
     };
+    "/api/projects/{project_id}/ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Build Ahead
+         * @description Builds and proves what may be kept next, as while a number is still being typed; nothing is
+         *     kept. When it is, its building is asked for as ever, and what was done ahead need not be done.
+         *
+         *     It is done where a builder has nothing else to do, and answered when it has ended, or is given
+         *     up: for something newer, or because somebody waits for the builder.
+         */
+        post: operations["workshop_api_projects_build_ahead"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/back": {
         parameters: {
             query?: never;
@@ -2143,6 +2167,18 @@ export interface components {
             reason: string;
             /** Value */
             value?: number | null;
+        };
+        /**
+         * AheadIn
+         * @description A document that may be kept next, and the revision that what follows is told against.
+         */
+        AheadIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Since */
+            since?: number | null;
         };
         /**
          * ApartIn
@@ -9194,6 +9230,66 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ShelfItem"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "5XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_projects_build_ahead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AheadIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

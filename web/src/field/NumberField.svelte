@@ -3,6 +3,7 @@
   import type { FieldView } from "../api/client";
   import type { Units } from "../project/units";
   import { drafts } from "./drafts";
+  import { typing as told } from "./typing";
   import { nudged, type Stride } from "../project/nudge";
 
   let {
@@ -28,6 +29,7 @@
   } = $props();
 
   const SETTLE_MS = 140;
+  const heard = told.heard();
   let typing = $state<string | null>(untrack(() => drafts.of(field.path)));
   let timer = 0;
   const shown = $derived(typing ?? field.text);
@@ -54,6 +56,7 @@
       clearTimeout(timer);
       typing = null;
       drafts.drop(field.path);
+      heard?.untyped();
       reselect(input);
     } else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
       const stride: Stride = event.shiftKey ? "coarse" : event.altKey ? "fine" : "usual";
@@ -62,6 +65,7 @@
       if (next === null) return;
       event.preventDefault();
       typing = next;
+      heard?.typed(field.path, next);
       clearTimeout(timer);
       timer = window.setTimeout(commit, SETTLE_MS);
       reselect(input);
@@ -92,6 +96,7 @@
   oninput={(event) => {
     typing = event.currentTarget.value;
     drafts.keep(field.path, typing);
+    heard?.typed(field.path, typing);
   }}
   onfocus={(event) => event.currentTarget.select()}
   onblur={commit}

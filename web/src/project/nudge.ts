@@ -9,6 +9,12 @@ export type Stride = "fine" | "usual" | "coarse";
 
 const FACTOR: Record<Stride, number> = { fine: 0.1, usual: 1, coarse: 10 };
 
+/** A plain number as it is typed, and the unit behind it; null for anything else. */
+export function plainNumber(text: string): { value: number; unit: string } | null {
+  const found = DECIMAL.exec(text);
+  return found && { value: Number(found[2]), unit: found[3]!.trim() };
+}
+
 /** The text one nudge up (`way` 1) or down (-1), or null where there is nothing to nudge. */
 export function nudged(
   text: string,

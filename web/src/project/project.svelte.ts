@@ -20,12 +20,13 @@ import {
   type Side,
   type StanceView,
 } from "../api/client";
+import { Ahead, worthBuilding } from "./ahead";
 import { Build } from "./build.svelte";
 import { Elsewhere } from "./elsewhere.svelte";
 import { Sketch } from "./sketch.svelte";
 import { Unsent, inTurn, type Pending } from "./unsent";
 import { stand } from "./edits";
-import { copy, setPath } from "./paths";
+import { copy, setPath, textAt } from "./paths";
 
 /** `troubled`: the workshop answers that it cannot keep anything now, as on a full disk. */
 export type Keeping = "saved" | "saving" | "offline" | "troubled" | "stale" | "refused" | "gone";
@@ -72,7 +73,11 @@ export class Project {
   #mustMeet = false;
   readonly #others: Elsewhere;
   readonly #unsent: Unsent;
-  readonly #sketched = new Sketch(() => this);
+  readonly #ahead: Ahead;
+  readonly #sketched = new Sketch(
+    () => this,
+    (document, signal) => this.#ahead.sketch(document, signal),
+  );
 
   constructor(
     readonly id: number,
@@ -84,6 +89,7 @@ export class Project {
       () => void this.#takeNewest(),
     );
     this.#unsent = new Unsent(id);
+    this.#ahead = new Ahead(id);
     this.#open(opened);
     const pending = this.#unsent.left();
     if (!pending) return;
@@ -103,6 +109,7 @@ export class Project {
   /** The page is left. */
   close(): void {
     this.#others.end();
+    this.#ahead.drop();
   }
 
   static async open(id: number): Promise<Project> {
@@ -149,6 +156,24 @@ export class Project {
     void this.#sketched.draw(document);
     if (this.keeping === "stale") this.waiting = document;
     else if (this.keeping !== "gone") void this.#send();
+  }
+
+  /** Something is being typed and may be meant: it is built, nothing of it is shown. */
+  typed(path: string, text: string): void {
+    if (this.keeping !== "saved" && this.keeping !== "saving") return;
+    if (!worthBuilding(textAt(this.document, path), text)) return this.#ahead.drop();
+    const next = copy(this.document);
+    try {
+      setPath(next, path, text.trim());
+    } catch {
+      return; // it is typed for something else than the document
+    }
+    this.#ahead.begin(next, this.#told);
+  }
+
+  /** What was typed is not meant. */
+  untyped(): void {
+    this.#ahead.drop();
   }
 
   /** Shows what a change would come to without keeping it. The newest call wins. */

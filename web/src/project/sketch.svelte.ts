@@ -1,5 +1,5 @@
 /** What is drawn of a change at once, from coarse solids, until its own are there. */
-import { server, type Document, type Report, type SketchView } from "../api/client";
+import type { Document, Report, SketchView } from "../api/client";
 
 /** A sketch that takes longer does not hold back the keeping. */
 const SKETCH_MS = 600;
@@ -19,11 +19,14 @@ export class Sketch {
   #reported = new Map<string, string>();
   /** The document whose own solids are drawn. */
   #solidsOf: Document | null = null;
-  readonly #shown: () => Shown;
 
-  constructor(shown: () => Shown) {
-    this.#shown = shown;
-  }
+  constructor(
+    private readonly shown: () => Shown,
+    private readonly asked: (
+      document: Document,
+      signal: AbortSignal,
+    ) => Promise<SketchView | undefined>,
+  ) {}
 
   /** Draws a change; only what looks otherwise is drawn anew. */
   async draw(document: Document): Promise<void> {
@@ -31,10 +34,10 @@ export class Sketch {
     const abort = (this.#abort = new AbortController());
     const late = setTimeout(() => abort.abort(), SKETCH_MS);
     try {
-      const drawn = await server.sketch(document, abort.signal);
-      if (!drawn || document !== this.#shown().document || document === this.#solidsOf) return;
+      const drawn = await this.asked(document, abort.signal);
+      if (!drawn || document !== this.shown().document || document === this.#solidsOf) return;
       this.#keysOf.set(document, keysOf(drawn));
-      this.drawn = this.#onto(this.#shown().report, drawn);
+      this.drawn = this.#onto(this.shown().report, drawn);
     } catch {
       // the report draws it a little later
     } finally {

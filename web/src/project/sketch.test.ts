@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 /** What is drawn at once of a change: whose it is, and when it gives way. */
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
-import type { Document, Report, SketchView } from "../api/client";
+import { server, type Document, type Report, type SketchView } from "../api/client";
 import { made, report } from "../testing/made";
 import { Workshop } from "../testing/workshop";
 import { Sketch } from "./sketch.svelte";
@@ -22,7 +22,7 @@ beforeEach(() => {
   workshop = new Workshop();
   vi.stubGlobal("fetch", workshop.fetch);
   shown = { document: made(), report: report({ parts: [part("fine")] }) };
-  sketch = new Sketch(() => shown);
+  sketch = new Sketch(() => shown, server.sketch);
   workshop.sketch = { parts: [coarse("coarse 1")], fits: [] };
 });
 afterEach(() => vi.unstubAllGlobals());
