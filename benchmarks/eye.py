@@ -1,9 +1,10 @@
 """From a typed number to what is seen: the moved picture, then the new readings, in a browser.
 
-Key measures of the play set are typed in the page; the page's own clock runs from the key pressed
-last to the first frame after the stage holds the new solids, and to the frame in which nothing is
-said to be proved still. The baseline is a frame of the same page. There is no graphics processor
-where this is run as a rule: the picture is drawn in software, by the processor that also builds.
+Key measures of the play set are typed in the page, Enter a keystroke after the last figure; the
+page's own clock runs from Enter to the first frame after the stage holds the new solids, and to the
+frame in which nothing is said to be proved still. The baseline is a frame of the same page. There
+is no graphics processor where this is run as a rule: the picture is drawn in software, by the
+processor that also builds.
 
 Run: .venv/bin/python -m benchmarks.eye [numbers of each project]
 """
@@ -12,12 +13,14 @@ from __future__ import annotations
 
 import sys
 import tempfile
+import time
 from typing import Any
 
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.wait import WebDriverWait
 
+from benchmarks.saving import KEYSTROKE_S
 from benchmarks.served import Served, served, told
 from core.project.demo import DEMO, demo_document
 from tests.browser.chrome import chrome
@@ -71,6 +74,7 @@ def measured(driver: Any, server: Served, name: str, most: int) -> list[dict[str
         box.click()
         box.send_keys(Keys.CONTROL, "a")
         box.send_keys(f"({measure.expression}) * 1.02")
+        time.sleep(KEYSTROKE_S)
         driver.execute_script(WATCH)
         box.send_keys(Keys.ENTER)
         try:

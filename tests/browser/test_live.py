@@ -73,3 +73,32 @@ def test_the_newest_change_is_proved_and_older_ones_are_dropped(bare_walker: Wal
     assert kept(project)["measures"][0]["expression"] == "80 mm"
     # what is shown is of the newest: no reading of an older one is left
     assert walker.reading("bed, largest part").startswith("bed, largest part\n80 × 80")
+
+
+ASKED_AHEAD = """
+return performance.getEntriesByType("resource").filter((one) => one.name.endsWith("/ahead")).length
+"""
+
+
+def test_a_number_half_typed_is_built_and_neither_kept_nor_shown(bare_walker: Walker) -> None:
+    walker = bare_walker
+    project = keeping.create(begun("wheel"), "for trying").id
+    walker.go(f"/p/{project}")
+    walker.field("measures.across")
+    walker.settled()
+    was, picture = walker.reading("bed, largest part"), walker.drawn()
+    walker.type("measures.across", "72 mm", end="")
+    asked: int = walker.until(lambda: walker.driver.execute_script(ASKED_AHEAD))
+    walker.keys(Keys.ESCAPE)
+    assert walker.reading("bed, largest part") == was and walker.drawn() == picture
+    assert kept(project)["measures"][0]["expression"] != "72 mm"
+    walker.settled()
+    # a tenth of it is on the way to something else: nothing is built of it
+    walker.type("measures.across", "7 mm", end="")
+    walker.keys(Keys.ESCAPE)
+    assert walker.driver.execute_script(ASKED_AHEAD) == asked
+    # typed and meant, it is proved as ever
+    walker.type("measures.across", "72 mm")
+    walker.settled()
+    assert kept(project)["measures"][0]["expression"] == "72 mm"
+    assert walker.reading("bed, largest part").startswith("bed, largest part\n72 × 72")
