@@ -21,11 +21,13 @@ from core.proof.walls import spread_points
 from core.solids import TriangleMesh
 
 Points = NDArray[np.float64]
+Numbers = NDArray[np.int64]
 STEP_MM = 0.8
 MOST_STEPS = 28
 SAMPLES = 260
 EDGE_MM, MOST_EDGE_POINTS = 0.4, 4000
 AT_ONCE = 3  # places along a way that are looked at together
+TOGETHER = 8  # ways that are looked at together
 COARSE = 8  # of so many points one is tried first
 FEW = 8  # points whose distance is asked for first
 MOST_PLAY_MM, TOUCH_MM = 6.0, 0.02
@@ -51,29 +53,44 @@ class _Inside:
         self._tree.init(self._vertices, self._triangles)
         self._low, self._high = mesh.vertices.min(axis=0), mesh.vertices.max(axis=0)
 
-    def depth(self, points: Points, least: float = 0.0) -> float:
-        """How deep the deepest of some points (3, n) lies inside, mm, or ``least`` where none lies
-        deeper."""
+    def depths(self, points: Points, group: Numbers, least: Points) -> Points:
+        """How deep the deepest of each group of points (3, n) lies inside, mm, or the group's
+        ``least`` where none lies deeper; (g,).
+
+        Args:
+            group: the number of each point's group, (n,).
+        """
         x, y, z = points
         (x0, y0, z0), (x1, y1, z1) = self._low, self._high
         boxed = np.flatnonzero((x > x0) & (x < x1) & (y > y0) & (y < y1) & (z > z0) & (z < z1))
-        inside = np.ascontiguousarray(points[:, boxed].T)
-        most = np.full(len(inside), np.inf)
+        inside, group = np.ascontiguousarray(points[:, boxed].T), group[boxed]
+        # the way out of its box is also one out of the solid
+        most = np.minimum(inside - self._low, self._high - inside).min(axis=1)
+        deeper = most > least[group]
+        inside, group, most = inside[deeper], group[deeper], most[deeper]
         for way in SLANTED:
             if not len(inside):
                 return least
             # what a ray from inside meets first, it meets from behind, and no nearer than the face
             # that is nearest
             reached, facing = self._rays.cast(inside, np.broadcast_to(way, inside.shape))
-            deeper = np.isfinite(reached) & (facing > 0) & (reached > least)
-            inside, most = inside[deeper], np.minimum(most[deeper], reached[deeper])
-        order, at, many = np.argsort(-most), 0, FEW
-        while at < len(order) and most[order[at]] > least:
-            asked = np.ascontiguousarray(inside[order[at : at + many]])
-            near = self._tree.squared_distance(self._vertices, self._triangles, asked)[0]
-            least = max(least, float(np.sqrt(near.max())))
+            deeper = np.isfinite(reached) & (facing > 0) & (reached > least[group])
+            inside, group = inside[deeper], group[deeper]
+            most = np.minimum(most[deeper], reached[deeper])
+        order = np.lexsort((-most, group))
+        inside, group, most = inside[order], group[order], most[order]
+        rank = np.arange(len(group)) - np.searchsorted(group, group)
+        least, at, many = least.copy(), 0, FEW
+        while True:
+            left = np.flatnonzero((rank >= at) & (most > least[group]))
+            if not len(left):
+                return least
+            asked = left[rank[left] < at + many]
+            if len(asked):
+                where = np.ascontiguousarray(inside[asked])
+                near = self._tree.squared_distance(self._vertices, self._triangles, where)[0]
+                np.maximum.at(least, group[asked], np.sqrt(near))
             at, many = at + many, 2 * many
-        return least
 
 
 def easiest_way_out(
@@ -95,53 +112,75 @@ def easiest_way_out(
         for one in (own, around)
     )
 
-    def depth_at(shifts: Points, every: int = 1, least: float = 0.0) -> float:
-        """The greatest depth at any of some places (n, 3), of all points or of some, if it is more
-        than is known already."""
-        x = shifts.T[:, :, None]
-        deep = held.depth((own_xyz[every] + x).reshape(3, -1), least)
+    def depths_at(some: list[Points], every: int, least: Points) -> Points:
+        """The greatest depth at any place of each of some rows of places (n, 3), of all points or
+        of some, where it is more than is known already."""
+        row = np.repeat(np.arange(len(some)), [len(one) for one in some])
+        x = np.concatenate(some).T[:, :, None]
+        points = own_xyz[every]
+        deep = held.depths((points + x).reshape(3, -1), np.repeat(row, points.shape[2]), least)
         if len(around):
-            deep = moved.depth((around_xyz[every] - x).reshape(3, -1), deep)
+            points = around_xyz[every]
+            deep = moved.depths((points - x).reshape(3, -1), np.repeat(row, points.shape[2]), deep)
         return deep
 
     tried = [
         (start, way)
-        for start in _starts(depth_at, ways[0], far_mm)
+        for start in _starts(depths_at, ways[0], far_mm)
         for way in ways
         # from where its play ends only square to the axis: the rest is the same
         if not start.any() or abs(float(way @ ways[0])) <= 0.1
     ]
     few = np.array_split(places, -(-len(places) // AT_ONCE))
-    # Always at the way that has been easiest so far: once one is at its end, none of the others can
-    # be easier, for none gets easier further on, nor with more points. So first with some points,
-    # a little further at a time; then with all, where it was deepest first.
+    # Always at the ways that have been easiest so far: once one is at its end, none of the others
+    # can be easier, for none gets easier further on, nor with more points. So first with some
+    # points, a little further at a time; then with all, where it was deepest first.
     easiest = [(0.0, 0, number) for number in range(len(tried))]
     coarse: list[list[float]] = [[] for _ in tried]
-    while True:
-        depth, minus, number = heappop(easiest)
-        looks, (start, way) = -minus, tried[number]
-        if looks == 2 * len(few):
-            return Escape(depth)
-        if looks < len(few):
-            found = depth_at(start + few[looks][:, None] * way, COARSE, depth)
-            coarse[number].append(found)
-        else:
+
+    def next_of(looks: int, number: int) -> Points:
+        """The places that are looked at next along a way."""
+        start, way = tried[number]
+        at = looks
+        if looks >= len(few):
             deepest = np.argsort(-np.array(coarse[number]), kind="stable")
-            found = depth_at(start + few[deepest[looks - len(few)]][:, None] * way, 1, depth)
-        heappush(easiest, (found, minus - 1, number))
+            at = int(deepest[looks - len(few)])
+        return np.asarray(start + few[at][:, None] * way)
+
+    while True:
+        if easiest[0][1] == -2 * len(few):
+            return Escape(easiest[0][0])
+        some = [heappop(easiest)]
+        whole = -some[0][1] >= len(few)
+        # others that are nearly as easy are looked at with it: one by one, most of the time goes
+        # into asking
+        while easiest and len(some) < TOGETHER:
+            looks = -easiest[0][1]
+            if looks == 2 * len(few) or whole != (looks >= len(few)):
+                break
+            some.append(heappop(easiest))
+        known = np.array([depth for depth, *_ in some])
+        rows = [next_of(-minus, number) for _, minus, number in some]
+        found = depths_at(rows, 1 if whole else COARSE, known)
+        for (_, minus, number), depth in zip(some, found.tolist(), strict=True):
+            if not whole:
+                coarse[number].append(depth)
+            heappush(easiest, (depth, minus - 1, number))
 
 
-def _starts(depth_at: Callable[..., float], axis: Points, far_mm: float) -> list[Points]:
+def _starts(depths_at: Callable[..., Points], axis: Points, far_mm: float) -> list[Points]:
     """Where it can lie to begin with: as it is, and as far either way along an axis as it goes."""
     starts = [np.zeros(3)]
+    reach = np.linspace(0.0, min(far_mm, MOST_PLAY_MM), 21)[1:]
     for way in (axis, -axis):
-        free = 0.0
-        for at in np.linspace(0.0, min(far_mm, MOST_PLAY_MM), 21)[1:]:
-            if depth_at((way * at)[None]) > TOUCH_MM:
-                break
-            free = float(at)
-        if free:
-            starts.append(way * free)
+        free = reach
+        for every in (COARSE, 1):  # where some points touch, all do
+            places = [one[None] for one in free[:, None] * way]
+            if places:
+                touch = depths_at(places, every, np.zeros(len(places))) > TOUCH_MM
+                free = free[: int(np.argmax(touch))] if touch.any() else free
+        if len(free):
+            starts.append(way * free[-1])
     return starts
 
 
