@@ -17,7 +17,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, field
 from typing import ClassVar, Literal, TypeVar, get_args
 
-from core.checks.finding import Finding
+from core.checks.finding import Finding, Severity
 from core.checks.fit_measures import MeasuredFit
 from core.checks.part_measures import Measured
 from core.measures.display import length_text
@@ -112,6 +112,7 @@ class Check(ABC):
     as_value: ClassVar[bool] = False  # a fit's desk shows it as a number beside what was asked
     stepwise: ClassVar[bool] = False  # told once a step, where others are once a part
     waits_for: ClassVar[Waits] = "solids"
+    worst: ClassVar[Severity] = "stop"  # nothing that it finds is worse
     hatched: ClassVar[tuple[str, ...]] = ()  # kinds of marks on the surface that show it
     on: ClassVar[str]
 

@@ -22,6 +22,7 @@ MILLIMETRES = re.compile(r"^\s*\d+\.\d+\s*(mm)?\s*$")
 @register
 class RadiusForDiameter(ProjectCheck):
     name = "radius"
+    worst = "note"
     waits_for = "steps"
     asks = "Is a radius typed as a diameter?"
     measures = "Plain typed sizes of round features on one axis: one just half of another."
@@ -76,6 +77,7 @@ def _same_axis(a: Frame, b: Frame) -> bool:
 @register
 class InchBorn(ProjectCheck):
     name = "inches"
+    worst = "note"
     waits_for = "steps"
     asks = "Was a measure in millimetres born as inches?"
     measures = "Typed decimals that are a whole number of sixteenths of an inch: 31.75 is 1 1/4 in."

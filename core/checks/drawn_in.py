@@ -12,6 +12,7 @@ from core.checks.finding import Finding
 @register
 class DrawnIn(JointCheck):
     name = "drawn in"
+    worst = "warning"
     asks = "Could fingers be drawn in where parts of a toy roll on each other?"
     measures = (
         "Only whether it is a toy and two of its parts roll on each other; whether something covers"

@@ -24,6 +24,7 @@ SMALL_MM = 2.0
 @register
 class EqualByAccident(ProjectCheck):
     name = "equal by accident"
+    worst = "note"
     asks = "Would two parts meet at just the same size, with no fit between them?"
     measures = (
         "On the finished solids: round faces and parallel faces of every two parts that no fit "
@@ -132,6 +133,7 @@ LEAST_PLAY_MM = 0.05  # square to the flanks; printed threads want more (common 
 @register
 class BoughtSize(ProjectCheck):
     name = "bought size"
+    worst = "note"
     asks = "Is a bore just the size of a bought thing that would go into it?"
     measures = "Bores of the finished solids beside bearings by ISO 15 and screws by ISO 261."
     limits = (

@@ -11,6 +11,7 @@ from core.checks.finding import Finding
 @register
 class ExpectedMass(PieceCheck):
     name = "expected mass"
+    worst = "warning"
     asks = "Is the mass what the maker expects?"
     measures = "Volume of the finished solid times the material's density."
     limits = (Limit("the mass and tolerance set for the part", "the maker"),)

@@ -28,6 +28,7 @@ Vec3 = tuple[float, float, float]
 @register
 class FineDetail(PieceCheck):
     name = "fine detail"
+    worst = "warning"
     waits_for = "rays"
     asks = "Can the printer tell every detail apart?"
     measures = (

@@ -25,6 +25,7 @@ POSES = 9
 @register
 class HingeLine(JointCheck):
     name = "hinge line"
+    worst = "warning"
     asks = "Could the toy's hinge pinch fingers?"
     measures = "The gap between the two parts beside the hinge, at poses over its range."
     limits = (

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator, Mapping
+from collections.abc import Callable, Collection, Iterable, Iterator, Mapping
 from dataclasses import replace
 from functools import partial
 
@@ -44,16 +44,31 @@ def judge_project(solution: Solution) -> list[Finding]:
 
 
 def judge(
-    solution: Solution, parts: Mapping[str, Measured], fits: Joints
+    solution: Solution,
+    parts: Mapping[str, Measured],
+    fits: Joints,
+    first: Collection[str] = (),
+    asked: Callable[[Check], bool] = lambda check: True,
 ) -> Iterator[tuple[Check, list[Finding]]]:
-    """Check by check, those first that have the least to wait for: each with all it found."""
+    """Check by check, those first that have the least to wait for: each with all it found.
+
+    Args:
+        first: checks by their names that are asked before all others.
+        asked: whether a check is asked at all, wanted when it is its turn.
+    """
     process, unit, use = solution.project.process, solution.project.units, solution.project.use
     pieces = [
         Piece(name, measured, process, unit, use, solution.parts[name], solution)
         for name, measured in parts.items()
         if not solution.parts[name].part.bought
     ]
-    for check in sorted(CHECKS.values(), key=lambda one: SOONEST.index(one.waits_for)):
+
+    def turn(check: Check) -> tuple[bool, int]:
+        return check.name not in first, SOONEST.index(check.waits_for)
+
+    for check in sorted(CHECKS.values(), key=turn):
+        if not asked(check):
+            continue
         if isinstance(check, PieceCheck):
             yield check, [one for piece in pieces for one in _of_piece(check, piece)]
         elif isinstance(check, JointCheck):

@@ -24,6 +24,7 @@ WAS_MM2 = 1.0
 @register
 class Land(PieceCheck):
     name = "land"
+    worst = "warning"
     asks = "Do finished edges leave some face between themselves and what is beside them?"
     measures = (
         "After each step that finishes edges: which faces are gone altogether, and how near its own"

@@ -25,6 +25,7 @@ def _found(piece: Piece) -> tuple[list[SharpEdge], list[SharpPoint]]:
 @register
 class SharpEdges(PieceCheck):
     name = "sharp edge"
+    worst = "warning"
     asks = "Could an edge of the toy cut?"
     measures = "The angle between the faces at every edge of the finished solid."
     limits = (
@@ -52,6 +53,7 @@ class SharpEdges(PieceCheck):
 @register
 class SharpPoints(PieceCheck):
     name = "sharp point"
+    worst = "warning"
     asks = "Could a point of the toy prick?"
     measures = "The cone of directions each corner of the finished solid points into."
     limits = (Limit("points are tested by 16 CFR 1500.48, ISO 8124-1", "from memory"),)

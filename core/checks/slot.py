@@ -17,6 +17,7 @@ SAME_MM = 0.02  # what facets allow
 @register
 class Slot(PieceCheck):
     name = "slot"
+    worst = "warning"
     waits_for = "rays"
     asks = "Does every slot stay open?"
     measures = (

@@ -11,6 +11,7 @@ from core.checks.finding import Finding
 @register
 class SmallPart(PieceCheck):
     name = "small part"
+    worst = "warning"
     waits_for = "search"
     asks = "Does a loose piece go into the small-parts cylinder, any way round?"
     measures = (

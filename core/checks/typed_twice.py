@@ -19,6 +19,7 @@ SMALL_MM = 1.0  # chamfers and headrooms of a millimetre recur by habit, not by 
 @register
 class TypedTwice(ProjectCheck):
     name = "typed twice"
+    worst = "note"
     waits_for = "steps"
     asks = "Is one number typed in several places?"
     measures = "Lengths typed as plain numbers by the maker, over 1 mm; defaults do not count."

@@ -17,6 +17,7 @@ _Group = tuple[str, tuple[Field, ...], Mapping[str, str]]
 @register
 class Undecided(ProjectCheck):
     name = "undecided"
+    worst = "note"
     waits_for = "steps"
     asks = "Which sizes did nobody decide?"
     measures = "Lengths that read in a step's sentence and stand as the step was offered with."
@@ -57,6 +58,7 @@ def _left(result: StepResult) -> list[str]:
 @register
 class MissingPartner(ProjectCheck):
     name = "partner"
+    worst = "note"
     waits_for = "steps"
     asks = "Does everything made to meet something have its partner here?"
     measures = "What kinds of steps say they are made for: a thread its counterpart, a ledge a fit."

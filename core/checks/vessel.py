@@ -11,6 +11,7 @@ from core.checks.finding import Finding
 @register
 class RunsOut(PieceCheck):
     name = "runs out"
+    worst = "note"
     asks = "Does a hollowed part hold to its rim?"
     measures = (
         "The air inside the finished solid that cannot run out sideways or down with its rim "

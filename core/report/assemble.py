@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Collection, Iterator, Sequence
 from dataclasses import replace
 
 from core.checks.check import CHECKS, Check
@@ -103,10 +103,17 @@ def report_bit_by_bit(
 
 
 def check_by_check(
-    solution: Solution, spacing_mm: float = SPACING_MM
+    solution: Solution,
+    spacing_mm: float = SPACING_MM,
+    first: Collection[str] = (),
+    asked: Callable[[Check], bool] = lambda check: True,
 ) -> Iterator[list[FindingView]]:
-    """What each check finds, as it is asked for: nothing is measured that no check has needed."""
-    for _, findings in judge(solution, *measure_all(solution, spacing_mm)):
+    """What each check finds, as it is asked for: nothing is measured that no check has needed.
+
+    Args:
+        first, asked: the order in which checks are asked, and which, as `judge` takes them.
+    """
+    for _, findings in judge(solution, *measure_all(solution, spacing_mm), first, asked):
         told = accepted(solution, [one.untried() for one in findings])
         yield [finding_view(finding) for finding in told]
 

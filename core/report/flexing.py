@@ -9,11 +9,11 @@ print; should they come out otherwise, all of it is.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Callable, Collection, Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 
-from core.checks.check import CHECKS
-from core.checks.finding import ORDER
+from core.checks.check import CHECKS, Check
+from core.checks.finding import ORDER, Severity
 from core.measures.display import quantity_text
 from core.measures.units import LengthUnit
 from core.project.edits import Edit, apply_edits
@@ -60,39 +60,51 @@ def push(project: Project, path: str) -> PushedView | None:
 Wrong = dict[tuple[str, ...], int]  # what is wrong, and how badly
 
 
-def _findings(project: Project, fine: bool) -> Iterator[list[FindingView]]:
+def _findings(
+    project: Project,
+    fine: bool,
+    first: Collection[str] = (),
+    asked: Callable[[Check], bool] = lambda check: True,
+) -> Iterator[list[FindingView]]:
     if fine:
-        return check_by_check(solve(project))
-    return check_by_check(sketch(project), COARSE_MM)
+        return check_by_check(solve(project), first=first, asked=asked)
+    return check_by_check(sketch(project), COARSE_MM, first, asked)
 
 
 def _wrong_before(project: Project, fine: bool) -> Wrong:
     was: Wrong = {}
-    for found in _findings(project, fine):
+    for found in _findings(project, fine, asked=lambda check: _worse(check.worst, "note")):
         for one in _wrong(found):
             was[_what(one)] = min(was.get(_what(one), 9), ORDER.index(one.severity))
     return was
 
 
-def worsened(was: Wrong, checks: Iterable[list[FindingView]], all_told: bool) -> FindingView | None:
-    """What is wrong and was not, or was less so.
+def _worse(one: Severity, other: Severity) -> bool:
+    return ORDER.index(one) < ORDER.index(other)
+
+
+def worsened(
+    was: Wrong, project: Project, fine: bool, first: Collection[str] = ()
+) -> FindingView | None:
+    """What is wrong with a project and was not, or was less so: the worst of all on fine solids, on
+    coarse ones what comes first. No check is asked that could find nothing worse.
 
     Args:
-        checks: what each check found, check by check.
-        all_told: the worst of all; else the first that comes: nothing after it is looked at.
+        first: checks by their names that are asked before all others.
     """
     worst: FindingView | None = None
-    for found in checks:
+
+    def asked(check: Check) -> bool:
+        return _worse(check.worst, worst.severity if worst else "note")
+
+    for found in _findings(project, fine, first, asked):
         for one in _wrong(found):
-            rank = ORDER.index(one.severity)
-            if rank >= was.get(_what(one), ORDER.index("note")):
+            if ORDER.index(one.severity) >= was.get(_what(one), ORDER.index("note")):
                 continue
-            if not all_told:
-                return one
-            if worst is None or rank < ORDER.index(worst.severity):
+            if worst is None or _worse(one.severity, worst.severity):
                 worst = one
-                if not rank:
-                    return one  # nothing is worse than a stop
+        if worst and (not fine or worst.severity == ORDER[0]):
+            break
     return worst
 
 
@@ -116,6 +128,7 @@ class _Push:
     unit: LengthUnit
     base: dict[bool, Wrong]  # by whether the solids are fine enough to print
     tried: dict[tuple[float, bool], FindingView | None] = field(default_factory=dict)
+    broke: tuple[str, ...] = ()  # the check that went wrong last is likely to be the next that does
 
     def run(self) -> PushedView:
         measure = self.measure
@@ -183,8 +196,10 @@ class _Push:
         if (value, fine) not in self.tried:
             text = f"{value:g} {_UNIT[self.measure.kind]}".strip()
             document = apply_edits(self.project, [Edit(self.measure.path, text)])
-            found = _findings(document, fine)
-            self.tried[value, fine] = worsened(self.base[fine], found, all_told=fine)
+            found = worsened(self.base[fine], document, fine, self.broke)
+            self.tried[value, fine] = found
+            if found:
+                self.broke = (found.check,)
         return self.tried[value, fine]
 
     def _rounded(self, value: float) -> float:

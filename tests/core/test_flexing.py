@@ -2,11 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterable
+
 import pytest
 
+from core.checks import judge
+from core.checks.check import CHECKS, Check
+from core.checks.finding import Finding
+from core.project.edits import Edit, apply_edits
 from core.project.schema import Project
 from core.project.solve import solve
-from core.report.flexing import key_measures, push
+from core.report.flexing import key_measures, push, worsened
 from tests.core.building import circle, document, part, rectangle, step
 
 
@@ -78,3 +84,56 @@ def test_what_was_wrong_before_does_not_count() -> None:
     )
     found = push(project, "measures.tall")
     assert found is not None and found.high.breaks is None
+
+
+def asked_for(monkeypatch: pytest.MonkeyPatch) -> list[str]:
+    """Checks by their names, as they are asked from here on."""
+    names: list[str] = []
+    ask = judge._asked
+
+    def noted(check: Check, look: Callable[[], Iterable[Finding]]) -> list[Finding]:
+        names.append(check.name)
+        return ask(check, look)
+
+    monkeypatch.setattr(judge, "_asked", noted)
+    return names
+
+
+def test_what_can_only_be_a_note_is_not_asked(monkeypatch: pytest.MonkeyPatch) -> None:
+    names = asked_for(monkeypatch)
+    assert push(plate(), "measures.bore") is not None
+    asked = {CHECKS[name].worst for name in names}
+    assert asked == {"stop", "warning"}
+
+
+def widened(bore: str) -> Project:
+    return apply_edits(plate(), [Edit("measures.bore", bore)])
+
+
+def test_what_went_wrong_last_is_asked_first_and_nothing_after_it(
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    names = asked_for(monkeypatch)
+    for first in ((), ("wall",)):
+        names.clear()
+        found = worsened({}, widened("29.8"), fine=False, first=first)
+        assert found is not None and found.check == "wall"  # 0.1 mm is left
+        assert names[-1] == "wall"
+        if first:
+            assert set(names) == {"wall"}
+    assert worsened({}, widened("10"), fine=False, first=("wall",)) is None
+    assert len(set(names)) > 10  # where it is right all others are asked
+
+
+def test_on_fine_solids_the_worst_is_told_though_something_came_before(
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    """1.4 lines are a warning; a plate of 400 mm does not lie on the bed, and is not printed."""
+    project = apply_edits(widened("28.8"), [Edit("measures.twice", "400")])
+    names = asked_for(monkeypatch)
+    found = worsened({}, project, fine=True, first=("wall",))
+    assert found is not None and (found.check, found.severity) == ("bed", "stop")
+    after = names[len([one for one in names if one == "wall"]) :]
+    assert {CHECKS[name].worst for name in after} == {"stop"}
+    first = worsened({}, project, fine=False, first=("wall",))
+    assert first is not None and (first.check, first.severity) == ("wall", "warning")
