@@ -27,7 +27,6 @@ from core.project.results import Solution
 from core.proof import between as reading
 from core.proof.between import Reading, Thing
 from core.solids import TriangleMesh
-from core.solids.mesh import ANY_BEND, smooth_pieces
 from core.steps import PartState
 from core.steps.points import BAR, point_of, runs_between
 
@@ -164,7 +163,7 @@ def _near(what: str, state: PartState) -> tuple[str, Points | None]:
 
 def _piece(mesh: TriangleMesh, own: NDArray[np.bool_], near: Points) -> NDArray[np.bool_]:
     """Of the triangles of a face those that hang together with the nearest to a point."""
-    piece = smooth_pieces(mesh, ANY_BEND)
+    piece = mesh.pieces
     chosen = np.flatnonzero(own)
     corners = np.ascontiguousarray(mesh.corners[chosen].reshape(-1, 3))
     triangles = np.arange(len(corners)).reshape(-1, 3)

@@ -8,17 +8,19 @@ a slot or a slab.
 
 from __future__ import annotations
 
+import math
 from collections import Counter, defaultdict
 from collections.abc import Iterator
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
 from core.solids import TriangleMesh
-from core.solids.mesh import ANY_BEND, smooth_pieces
 
 Points = NDArray[np.float64]
+Indices = NDArray[np.int64]
 LEAST_MM2 = 4.0
 ROUND_MM = 0.02  # corners lie so near to the circle
 FLAT = 1e-6
@@ -64,28 +66,32 @@ def round_faces(mesh: TriangleMesh) -> list[Round]:
     [('side', 8.01)]
     """
     found = []
-    pieces: dict[int, list[tuple[Points, Points]]] = defaultdict(list)
+    pieces: dict[int, list[_Piece]] = defaultdict(list)
     looked: dict[tuple[int, int, float], Round | None] = {}
-    for index, corners, normals, area in _pieces(mesh, ALIKE):
-        pieces[index].append((corners, normals))
-        if len(pieces[index]) > ALIKE:
+    for one in _pieces(mesh, ALIKE):
+        own = pieces[one.face]
+        own.append(one)
+        if len(own) > ALIKE or one.flat or one.area < LEAST_MM2:
             continue
-        alike = index, len(corners), round(area, 2)  # a copy's faces are as those it is copied from
-        if area >= LEAST_MM2 and alike not in looked:
-            looked[alike] = _round(*mesh.faces[index], corners, normals)
+        # a copy's faces are as those it is copied from
+        alike = one.face, len(one.triangles), round(one.area, 2)
+        if alike not in looked:
+            looked[alike] = _round(mesh, one.face, one.triangles)
     for index, own in pieces.items():
         rounds = [one for (of, _, _), one in looked.items() if of == index and one]
         if not rounds and 1 < len(own) <= SLIT:  # slit from end to end it is round all the same
-            corners, normals = (np.concatenate(one) for one in zip(*own, strict=True))
-            whole = _round(*mesh.faces[index], corners, normals)
+            whole = _round(mesh, index, np.concatenate([one.triangles for one in own]))
             rounds = [whole] if whole else []
         found += rounds
     return found
 
 
-def _round(step: str, face: str, corners: Points, normals: Points) -> Round | None:
-    """A face by its triangles and unit normals, where it is round most of the way about."""
-    about = _about(corners, normals) if len(corners) >= 12 else None
+def _round(mesh: TriangleMesh, index: int, triangles: Indices) -> Round | None:
+    """A face, or a piece of it, by its triangles, where it is round most of the way about."""
+    if len(triangles) < 12:
+        return None
+    corners, normals = mesh.corners[triangles], mesh.units[triangles]
+    about = _about(corners, normals)
     if about is None or about[3] < ALL_ROUND:
         return None
     axis, centre, radius, _ = about
@@ -94,7 +100,7 @@ def _round(step: str, face: str, corners: Points, normals: Points) -> Round | No
     out -= (out @ axis)[:, None] * axis
     hollow = float(np.einsum("ij,ij->i", out, normals).sum()) < 0
     middle = centre + axis * (float(along.min() + along.max()) / 2 - float(centre @ axis))
-    return Round(step, face, 2 * radius, hollow, float(np.ptp(along)), _triple(middle))
+    return Round(*mesh.faces[index], 2 * radius, hollow, float(np.ptp(along)), _triple(middle))
 
 
 def flat_pairs(mesh: TriangleMesh) -> list[Flats]:
@@ -107,19 +113,18 @@ def flat_pairs(mesh: TriangleMesh) -> list[Flats]:
     [4.0, 20.0, 30.0]
     """
     flats: dict[str, list[_Flat]] = defaultdict(list)
-    for index, corners, normals, area in _pieces(mesh, ALIKE):
-        way = normals.mean(axis=0)
-        if area < LEAST_MM2 or float(np.linalg.norm(way)) < 1 - FLAT:
+    for one in _pieces(mesh, ALIKE):
+        if one.area < LEAST_MM2 or not one.flat:
             continue
-        step, face = mesh.faces[index]
-        points = corners.reshape(-1, 3)
-        flats[step].append(_Flat(face, way, float((points @ way).mean()), points))
+        step, face = mesh.faces[one.face]
+        points = mesh.corners[one.triangles].reshape(-1, 3)
+        flats[step].append(_Flat(face, one.way, float((points @ one.way).mean()), points))
     found: dict[tuple[object, ...], Flats] = {}
     for step, own in flats.items():
-        for one, other in _facing(own):
-            apart = one.along + other.along  # each along its own normal: below nought inwards
-            faces = min(one.face, other.face), max(one.face, other.face)
-            middle = _triple((one.points.mean(axis=0) + other.points.mean(axis=0)) / 2)
+        for near, far in _facing(own):
+            apart = near.along + far.along  # each along its own normal: below nought inwards
+            faces = min(near.face, far.face), max(near.face, far.face)
+            middle = _triple((near.points.mean(axis=0) + far.points.mean(axis=0)) / 2)
             pair = Flats(step, faces, abs(apart), apart < 0, middle)
             found.setdefault((step, faces, round(abs(apart), 3), apart < 0), pair)
     return list(found.values())
@@ -184,10 +189,11 @@ def how_often(mesh: TriangleMesh, step: str, face: str, deep_mm: float = 0.0) ->
     """
     axes: list[tuple[Points, Points, float, float]] = []  # a point, the way, from where to where
     count = 0
-    for index, corners, normals, _ in _pieces(mesh):
-        if mesh.faces[index] != (step, face):
+    for one in _pieces(mesh):
+        if mesh.faces[one.face] != (step, face):
             continue
-        about = _about(corners, normals)
+        corners = mesh.corners[one.triangles]
+        about = _about(corners, mesh.units[one.triangles])
         if about is None:
             count += 1
             continue
@@ -208,27 +214,37 @@ def how_often(mesh: TriangleMesh, step: str, face: str, deep_mm: float = 0.0) ->
     return count + len(axes)
 
 
-def _pieces(
-    mesh: TriangleMesh, most: int | None = None
-) -> Iterator[tuple[int, Points, Points, float]]:
-    """Every separate piece of a named face: the face's index, its triangles' corners (n, 3, 3),
-    unit normals (n, 3) and area, mm²; of those of one face and area at most so many."""
-    piece = smooth_pieces(mesh, ANY_BEND)
-    double = mesh.doubled
-    order = np.argsort(piece, kind="stable")
-    bounds = np.searchsorted(piece[order], np.arange(int(piece.max(initial=-1)) + 2))
+class _Piece(NamedTuple):
+    """A separate piece of a named face: the number of the face, its triangles, its area, mm², and the
+    mean of its unit normals."""
+
+    face: int
+    triangles: Indices
+    area: float
+    way: Points
+
+    @property
+    def flat(self) -> bool:
+        return math.hypot(*self.way.tolist()) >= 1 - FLAT
+
+
+def _pieces(mesh: TriangleMesh, most: int | None = None) -> Iterator[_Piece]:
+    """Every separate piece of a named face; of those of one face and area at most so many."""
+    piece, double = mesh.pieces, mesh.doubled
     area = np.bincount(piece, double) / 2
+    order = np.argsort(piece, kind="stable")
+    order = order[double[order] > 1e-9]
+    starts = np.flatnonzero(np.diff(piece[order], prepend=-1))
+    if not len(starts):
+        return
+    bounds = np.append(starts, len(order))
+    ways = np.add.reduceat(mesh.units[order], starts) / np.diff(bounds)[:, None]
     told: Counter[tuple[int, float]] = Counter()
-    corners, units = mesh.corners, mesh.units
-    for start, end, size in zip(bounds[:-1], bounds[1:], area.tolist(), strict=True):
-        index = int(mesh.face_index[order[start]])
-        told[index, round(size, 2)] += 1
-        if most is not None and told[index, round(size, 2)] > most:
-            continue
-        own = order[start:end]
-        own = own[double[own] > 1e-9]
-        if len(own):
-            yield index, corners[own], units[own], size
+    for at, first in enumerate(order[starts].tolist()):
+        face, size = int(mesh.face_index[first]), float(area[piece[first]])
+        told[face, round(size, 2)] += 1
+        if most is None or told[face, round(size, 2)] <= most:
+            yield _Piece(face, order[bounds[at] : bounds[at + 1]], size, ways[at])
 
 
 def _about(corners: Points, normals: Points) -> tuple[Points, Points, float, float] | None:

@@ -144,11 +144,17 @@ class TriangleMesh:
         flows = np.einsum("ij,ij->i", self.units[one], self.units[other]) > PATCH_COS
         return groups(len(self.triangles), one[flows], other[flows])
 
+    @cached_property
+    def pieces(self) -> NDArray[np.int64]:
+        """The piece of a named face each triangle lies on (m,), as far as the face hangs together.
+        O(triangles)."""
+        return smooth_pieces(self, ANY_BEND)
+
     def __getstate__(self) -> dict[str, object]:
         """What is worth writing down: what was worked out from it is left out."""
         worked_out = (
             "corners", "middles", "crosses", "doubled", "units", "sides", "edges", "face_areas",
-            "sixths", "shells", "borders", "patches",
+            "sixths", "shells", "borders", "patches", "pieces",
         )  # fmt: skip
         return {name: value for name, value in self.__dict__.items() if name not in worked_out}
 
@@ -216,13 +222,15 @@ def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int6
     >>> len(set(smooth_pieces(triangle_mesh(Body(Manifold.cube((1, 1, 1))))).tolist()))
     6
     """
-    triangles = mesh.triangles
     _, _, owner, other = mesh.sides
-    unit = mesh.units
-    joined = (mesh.face_index[owner] == mesh.face_index[other]) & (
-        np.einsum("ij,ij->i", unit[owner], unit[other]) > np.cos(np.radians(most_deg))
-    )
-    return groups(len(triangles), owner[joined], other[joined])
+    joined = mesh.face_index[owner] == mesh.face_index[other]
+    joined &= owner < other  # every link once
+    one, two = owner[joined], other[joined]
+    if most_deg < ANY_BEND:
+        level = np.einsum("ij,ij->i", mesh.units[one], mesh.units[two])
+        flows = level > np.cos(np.radians(most_deg))
+        one, two = one[flows], two[flows]
+    return groups(len(mesh.triangles), one, two)
 
 
 def triangle_mesh(body: Body) -> TriangleMesh:
