@@ -20,8 +20,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.wait import WebDriverWait
 
-from benchmarks.saving import KEYSTROKE_S
-from benchmarks.served import Served, served, told
+from benchmarks.served import KEYSTROKE_S, Served, served, told
 from core.project.demo import DEMO, demo_document
 from tests.browser.chrome import chrome
 

@@ -1,4 +1,4 @@
-"""What one of twenty makers does: changes a number, hears what it comes to, thinks, goes on.
+"""What one of twenty makers does: types a number, hears what it comes to, thinks, goes on.
 
 A file for locust, run by `benchmarks.twenty_makers`.
 """
@@ -8,9 +8,11 @@ from __future__ import annotations
 import json
 import random
 
+import gevent
 from locust import HttpUser, between, task
 
 from benchmarks.begun_with import STARTERS
+from benchmarks.served import KEYSTROKE_S
 
 
 class Maker(HttpUser):
@@ -27,11 +29,15 @@ class Maker(HttpUser):
 
     @task
     def change(self) -> None:
-        """A number changed: kept, sketched, then built and proved."""
+        """A number typed, which is built ahead; then kept, sketched, built and proved."""
         index = random.randrange(len(self.document["measures"]))
         factor = random.uniform(0.95, 1.1)
         self.document["measures"][index]["expression"] = f"({self.whole[index]}) * {factor:.3f}"
         headers = {"Referer": f"{self.host}/p/{self.project}"}
+        ahead = {"document": self.document, "since": self.revision}
+        path = f"/api/projects/{self.project}/ahead"
+        gevent.spawn(self.client.post, path, json=ahead, name="ahead", headers=headers)
+        gevent.sleep(KEYSTROKE_S)
         self.client.post(
             "/api/sketch", json={"document": self.document}, name="sketch", headers=headers
         )

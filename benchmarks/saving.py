@@ -7,9 +7,7 @@ from the same server. Remedies, which are tried aside, are not waited for.
 
 Told twice: at once, as where a number comes from nowhere (a remedy, an undo); and typed, as a page
 does, which has what stands in a field built ahead: Enter comes a keystroke after the last figure,
-0.2 s for an average typist (S. K. Card, T. P. Moran, A. Newell, "The keystroke-level model for user
-performance time with interactive systems", 1980, table of operators, from memory), and what it
-takes is told from Enter.
+and what it takes is told from Enter.
 
 Run: .venv/bin/python -m benchmarks.saving [play|hard] [once|typed|both] [how many of each]
 """
@@ -26,14 +24,13 @@ from typing import Any
 
 from benchmarks.hard_set import hard_set
 from benchmarks.numbers import numbers
-from benchmarks.served import Served, served, told
+from benchmarks.served import KEYSTROKE_S, Served, served, told
 from core.project.demo import DEMO, demo_document
 from core.project.edits import Edit
 from core.project.schema import Project
 from core.report import apply_edits
 
 PORT = 8196
-KEYSTROKE_S = 0.2
 STAGES = ("kept", "sketch", "solids", "first check", "proof", "processor")
 BUDGETS = {
     "play": {"kept": 30, "sketch": 50, "solids": 100, "proof": 300},

@@ -20,6 +20,10 @@ from typing import Any
 import psutil
 
 BEGINS_S = 30.0
+# from one key to the next, an average typist (S. K. Card, T. P. Moran, A. Newell, "The
+# keystroke-level model for user performance time with interactive systems", 1980, table of
+# operators, from memory)
+KEYSTROKE_S = 0.2
 
 
 @dataclass(frozen=True)

@@ -215,8 +215,8 @@ def how_often(mesh: TriangleMesh, step: str, face: str, deep_mm: float = 0.0) ->
 
 
 class _Piece(NamedTuple):
-    """A separate piece of a named face: the number of the face, its triangles, its area, mm², and the
-    mean of its unit normals."""
+    """A separate piece of a named face: the number of the face, its triangles, its area, mm², and
+    the mean of its unit normals."""
 
     face: int
     triangles: Indices
