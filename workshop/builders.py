@@ -187,6 +187,15 @@ def known(of: str) -> bool:
     return any(not one.aside and one.of == f"{of} {BUILDS}" for pool in _pool for one in pool.idle)
 
 
+def leisure(of: str) -> bool:
+    """Whether something may be built ahead for a project: a builder is free, or is busy with it."""
+    if not _pool:
+        return True
+    with _pool[0].changed:
+        own = [one for one in _pool[0].busy if one.of == f"{of} {BUILDS}"]
+        return any(not one.aside for one in [*_pool[0].idle, *own])
+
+
 def begun() -> bool:
     """Whether there are builders: else all is done in place."""
     return bool(_pool)
@@ -387,7 +396,7 @@ def _taken(pool: _Pool, of: str, aside: bool, turn: Turn) -> _Builder:
                 free = [one for one in pool.idle if one.aside == aside]
                 waits = time.monotonic() - asked < patience_s
                 busy = any(one.of == of and one.aside == aside for one in pool.busy) and of != ""
-                if ahead and not free and not busy:
+                if ahead and not free and not busy:  # as `leisure` tells
                     raise Halted
                 if not starves and not free and not aside and not ahead:
                     starves = True

@@ -212,6 +212,7 @@ def test_what_is_being_built_ahead_goes_on_when_it_is_kept(both_free: None) -> N
     left = threading.Event()
     first, _ = ahead(slow(), gone=left.is_set)
     until(lambda: any(not one.aside for one in builders._pool[0].busy))
+    assert builders.leisure("7")  # it is busy with this very project
     work = next(iter(listening._works.values()))
     assert work.turn.newest == AHEAD
     second, found = kept(slow())
@@ -267,8 +268,10 @@ def test_what_is_built_ahead_stands_back_for_whoever_waits(both_free: None) -> N
 
 
 def test_nothing_is_built_ahead_where_no_builder_is_free(both_free: None) -> None:
+    assert builders.leisure("7")
     others = [heard(lambda: ask(time.sleep, 2.0)) for _ in range(2)]
     until(lambda: not free())
+    assert not builders.leisure("7")
     thread, found = ahead(begun("lidded_box"))
     thread.join(1.0)
     assert isinstance(found[0], Halted)

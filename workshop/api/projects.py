@@ -216,6 +216,8 @@ def build_ahead(request: HttpRequest, project_id: int, given: AheadIn):  # type:
     It is done where a builder has nothing else to do, and answered when it has ended, or is given
     up: for something newer, or because somebody waits for the builder.
     """
+    if not builders.leisure(str(project_id)):  # nor is it read then: others wait
+        return 204, None
     document = from_data(given.document)
     try:
         for _ in building(document, _revision(_project(project_id), given.since), ahead=True):
