@@ -40,27 +40,31 @@ def heard(key: str, newest: str, begin: Callable[[Turn], Iterator[T]]) -> Iterat
     asker = ASKER.get()
     at = (asker.of, asker.page, key)
     with _lock:
-        work = _works.get(at) if asker.of else None
-        if work is None or not work.of_use:
-            work = _Work(newest, begin, lambda: _forget(at))
-            _works[at] = work
+        bits = _works[at].joined(newest) if at in _works else None
+        if bits is None:
+            work = _Work(newest, begin, _forget)
+            bits = work.bits()
+            if asker.of:
+                _works[at] = work
             while len(_works) > KEPT:
                 _works.popitem(last=False)
-        elif newest != AHEAD:
-            work.turn.take(newest)
-        return work.bits()
+    return bits
 
 
-def _forget(at: _Key) -> None:
+def _forget(work: _Work) -> None:
     with _lock:
-        _works.pop(at, None)
+        for at in [at for at, one in _works.items() if one is work]:
+            del _works[at]
 
 
 class _Work:
     """What came of some work so far, and who hears it."""
 
     def __init__(
-        self, newest: str, begin: Callable[[Turn], Iterator[Any]], forget: Callable[[], None]
+        self,
+        newest: str,
+        begin: Callable[[Turn], Iterator[Any]],
+        forget: Callable[[_Work], None],
     ) -> None:
         self._changed = threading.Condition()
         self._hear: dict[int, Callable[[], bool]] = {}  # whether each has gone
@@ -72,13 +76,17 @@ class _Work:
         self.turn = Turn(newest, replace(ASKER.get(), gone=self._all_gone))
         self._comes = begin(self.turn)
 
-    @property
-    def of_use(self) -> bool:
-        """Whether more may hear it: it goes on, or came to a good end."""
+    def joined(self, newest: str) -> Iterator[Any] | None:
+        """What came and what comes, for one who asks in a line of work; None where it is of no use:
+        it failed, or is given up."""
+        unwanted = self.turn.unwanted
         with self._changed:
-            if self._ended or not self._hear:
-                return self._ended and self._why is None
-        return not self.turn.unwanted
+            if self._why is not None or (unwanted and not self._ended):
+                return None
+            bits = self.bits()
+        if newest != AHEAD:
+            self.turn.take(newest)
+        return bits
 
     def bits(self) -> Iterator[Any]:
         """What came and what comes, from the first; of what has ended, the last."""
@@ -101,7 +109,7 @@ class _Work:
     def _all_gone(self) -> bool:
         with self._changed:
             asked = list(self._hear.values())
-        return all(gone() for gone in asked)
+        return bool(asked) and all(gone() for gone in asked)
 
     def _is_there(self, at: int) -> bool:
         """Whether there is a bit of that number; it is waited for, or asked for."""
@@ -133,11 +141,13 @@ class _Work:
     def _leaves(self, me: int) -> None:
         with self._changed:
             del self._hear[me]
-            last, ended = not self._hear, self._ended
-            if last and not ended:  # nobody hears what comes
+            if self._hear:
+                return
+            left = not self._ended
+            if left:
                 self._ended, self._why = True, Halted()
-        if last and not ended:
+        if left:  # nobody hears what comes
             with suppress(Exception):
                 self._comes.close()  # type: ignore[attr-defined]
-        if last and (self._why is not None or self.turn.newest != AHEAD):
-            self._forget()
+        if self._why is not None or self.turn.newest != AHEAD:
+            self._forget(self)

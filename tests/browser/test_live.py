@@ -102,3 +102,22 @@ def test_a_number_half_typed_is_built_and_neither_kept_nor_shown(bare_walker: Wa
     walker.settled()
     assert kept(project)["measures"][0]["expression"] == "72 mm"
     assert walker.reading("bed, largest part").startswith("bed, largest part\n72 × 72")
+
+
+def test_an_entry_of_a_list_is_built_while_it_is_looked_at(bare_walker: Walker) -> None:
+    walker = bare_walker
+    project = keeping.create(begun("wheel"), "for trying").id
+    walker.go(f"/p/{project}")
+    walker.settled()
+    before = kept(project)
+    path = "parts.wheel.steps.window.fields.mode"
+    walker.more("window")
+    walker.click(f'button[data-path="{path}"]')
+    walker.until(lambda: walker.all("[role=listbox] [data-highlighted]"))
+    asked = walker.driver.execute_script(ASKED_AHEAD)  # what is chosen already is not built
+    walker.keys(Keys.ARROW_UP)
+    walker.until(lambda: walker.driver.execute_script(ASKED_AHEAD) == asked + 1)
+    walker.keys(Keys.ESCAPE)
+    walker.until(lambda: not walker.all("[role=listbox]"))
+    walker.settled()
+    assert kept(project) == before

@@ -131,3 +131,21 @@ def test_ways_out_tried_with_some_points_first_come_to_the_same(
     again = fit_measures.measure_fit(result, a, b)
     assert again is not None and again.escape is not None
     assert again.escape.held_mm == pytest.approx(found.escape.held_mm, abs=1e-9)
+
+
+def _disc(radius: float, low: float, high: float) -> Manifold:
+    return Manifold.cylinder(high - low, radius, circular_segments=96).translate((0, 0, low))
+
+
+def test_play_along_an_axis_ends_where_it_touches_and_not_past_it() -> None:
+    """A thin ring on a post, under a head 0.8 mm thick that is wider than its bore: past the head,
+    6 mm up, it would lie free. Along the axis it has to go through the head, and is at most half
+    its own 1 mm deep in it; square to it through the post."""
+    post = _disc(4, -20, 10) + _disc(8, 10, 10.8) + _disc(10, -22, -20)
+    ring = _disc(9, 8.5, 9.5) - _disc(5, 8, 10)
+    holder, loose = (triangle_mesh(Body(one)) for one in (post, ring))
+    ways = escape.ways_about(np.array([0.0, 0.0, 1.0]))
+    held = escape.easiest_way_out(holder, loose, ways, 30.0).held_mm
+    assert 0.2 < held <= 0.5
+    beyond = triangle_mesh(Body(ring.translate((0, 0, 6))))
+    assert escape.easiest_way_out(holder, beyond, ways, 30.0).held_mm == 0

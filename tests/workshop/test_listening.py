@@ -128,6 +128,15 @@ def test_work_is_given_up_when_the_last_who_hears_it_leaves() -> None:
     assert list(told.asked()) == [0, 1, 2] and told.begun == 2
 
 
+def test_what_is_built_ahead_and_left_half_way_is_forgotten() -> None:
+    told = Told()
+    told.let(1)
+    only = told.asked(newest=AHEAD)
+    next(only)
+    only.close()  # type: ignore[attr-defined]
+    assert told.closed and not listening._works
+
+
 def test_it_is_wanted_while_one_of_those_who_hear_it_waits() -> None:
     gone = [False, False]
     told = Told()
@@ -154,6 +163,22 @@ def test_what_failed_tells_all_who_hear_it_and_is_begun_again_for_others() -> No
     told.fails = None
     told.let()
     assert list(told.asked()) == [0, 1, 2] and told.begun == 2
+
+
+def test_one_that_failed_does_not_take_with_it_what_was_begun_in_its_place() -> None:
+    told = Told()
+    told.fails = Halted("newer")
+    told.let(1)
+    late = told.asked(newest=AHEAD)
+    slow = told.asked(newest=AHEAD)  # hears of it only later
+    with pytest.raises(Halted):
+        next(late)
+    told.fails = None
+    told.let()
+    assert list(told.asked(newest=AHEAD)) == [0, 1, 2]
+    with pytest.raises(Halted):
+        next(slow)
+    assert list(told.asked()) == [2] and told.begun == 2
 
 
 def test_so_much_is_remembered_of_what_was_done_ahead() -> None:

@@ -112,6 +112,7 @@
     invalid={Boolean(field.error)}
     coming={asking.busy}
     onopen={() => void ask()}
+    onlook={(next) => project.typed(field.path, next)}
     onset={(next) => set(next)}
   />{:else}<NumberField
     field={shown}

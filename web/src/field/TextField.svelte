@@ -2,6 +2,7 @@
   import { untrack } from "svelte";
   import type { FieldView } from "../api/client";
   import { drafts } from "./drafts";
+  import { typing as told } from "./typing";
 
   let {
     field,
@@ -11,6 +12,7 @@
 
   let typing = $state<string | null>(untrack(() => drafts.of(field.path)));
   const id = $props.id();
+  const heard = told.heard();
 
   function commit() {
     if (typing !== null && typing.trim() !== field.text.trim()) onset(typing.trim());
@@ -23,6 +25,7 @@
     else if (event.key === "Escape") {
       typing = null;
       drafts.drop(field.path);
+      heard?.untyped();
     } else return;
     event.currentTarget.select();
     event.stopPropagation();
@@ -50,6 +53,7 @@
   oninput={(event) => {
     typing = event.currentTarget.value;
     drafts.keep(field.path, typing);
+    heard?.typed(field.path, typing);
   }}
   onfocus={(event) => event.currentTarget.select()}
   onblur={commit}

@@ -16,6 +16,7 @@
     wide = false,
     coming = false,
     onopen,
+    onlook,
     onset,
   }: {
     value: string;
@@ -30,8 +31,18 @@
     coming?: boolean;
     /** The list is opened; what it holds may come then. */
     onopen?: () => void;
+    /** One of them is looked at for a moment, and may be chosen. */
+    onlook?: (value: T) => void;
     onset: (value: T) => void;
   } = $props();
+
+  const LOOKED_AT_MS = 80;
+  let looked = 0;
+  function look(item: string) {
+    clearTimeout(looked);
+    const one = options.find((option) => keyed(option.value) === item);
+    if (one && onlook) looked = window.setTimeout(() => onlook(one.value), LOOKED_AT_MS);
+  }
 
   /** An empty value is a value too; the list below needs one that is not. */
   const keyed = (text: string) => `=${text}`;
@@ -67,6 +78,8 @@
           <Select.Item
             value={item.value}
             label={item.label}
+            onHighlight={() => look(item.value)}
+            onUnhighlight={() => clearTimeout(looked)}
             class="cursor-pointer rounded-slip px-2 py-1 text-small data-highlighted:bg-tide-wash data-[selected]:font-semibold"
             >{item.label}</Select.Item
           >
