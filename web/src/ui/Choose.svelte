@@ -54,8 +54,12 @@
   type="single"
   value={keyed(value)}
   {items}
-  onOpenChange={(open) => open && onopen?.()}
+  onOpenChange={(open) => {
+    clearTimeout(looked);
+    if (open) onopen?.();
+  }}
   onValueChange={(next) => {
+    clearTimeout(looked);
     const chosen = options.find((one) => keyed(one.value) === next);
     if (chosen && chosen.value !== value) onset(chosen.value);
   }}
@@ -79,7 +83,6 @@
             value={item.value}
             label={item.label}
             onHighlight={() => look(item.value)}
-            onUnhighlight={() => clearTimeout(looked)}
             class="cursor-pointer rounded-slip px-2 py-1 text-small data-highlighted:bg-tide-wash data-[selected]:font-semibold"
             >{item.label}</Select.Item
           >
