@@ -8,7 +8,6 @@
   import PrintDesk from "./print/PrintDesk.svelte";
   import Compare from "./records/Compare.svelte";
   import History from "./records/History.svelte";
-  import { typing } from "./field/typing";
   import { inPlace } from "./route/route.svelte";
   import { Project } from "./project/project.svelte";
 
@@ -27,10 +26,6 @@
 
   let project = $state<Project | null>(null);
   let trouble = $state("");
-  typing.hear({
-    typed: (path, text) => project?.typed(path, text),
-    untyped: () => project?.untyped(),
-  });
 
   async function open() {
     trouble = "";

@@ -208,23 +208,23 @@ def built(request: HttpRequest, project_id: int, version: int, since: int | None
     return answer
 
 
-@router.post("/projects/{project_id}/ahead", response={204: None, 404: Refusal, 422: Refusal})
+@router.post("/projects/{project_id}/ahead", response={200: bool, 404: Refusal, 422: Refusal})
 def build_ahead(request: HttpRequest, project_id: int, given: AheadIn):  # type: ignore[no-untyped-def]
     """Builds and proves what may be kept next, as while a number is still being typed; nothing is
     kept. When it is, its building is asked for as ever, and what was done ahead need not be done.
 
-    It is done where a builder has nothing else to do, and answered when it has ended, or is given
-    up: for something newer, or because somebody waits for the builder.
+    It is done where a builder has nothing else to do, and answered when it has ended, true, or is
+    given up: for something newer, or because somebody waits for the builder.
     """
     if not builders.leisure(str(project_id)):  # nor is it read then: others wait
-        return 204, None
+        return False
     document = from_data(given.document)
     try:
         for _ in building(document, _revision(_project(project_id), given.since), ahead=True):
             pass
     except (Halted, Limited):  # it is asked for again if it is kept, and told then
-        pass
-    return 204, None
+        return False
+    return True
 
 
 @router.get(

@@ -1130,8 +1130,8 @@ export interface paths {
          * @description Builds and proves what may be kept next, as while a number is still being typed; nothing is
          *     kept. When it is, its building is asked for as ever, and what was done ahead need not be done.
          *
-         *     It is done where a builder has nothing else to do, and answered when it has ended, or is given
-         *     up: for something newer, or because somebody waits for the builder.
+         *     It is done where a builder has nothing else to do, and answered when it has ended, true, or is
+         *     given up: for something newer, or because somebody waits for the builder.
          */
         post: operations["workshop_api_projects_build_ahead"];
         delete?: never;
@@ -9284,12 +9284,14 @@ export interface operations {
             };
         };
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": boolean;
+                };
             };
             /** @description Not Found */
             404: {

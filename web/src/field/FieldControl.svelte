@@ -90,6 +90,7 @@
   >{:else if field.kind === "text"}<TextField
     field={shown}
     {dirty}
+    ahead={project}
     onset={(next) => set(next)}
   />{:else if field.kind === "edges"}<EdgesField
     field={shown}
@@ -119,6 +120,7 @@
     {units}
     {names}
     {dirty}
+    ahead={project}
     because={[field.typed ? "" : "left as it begins", field.formula, field.hint]
       .filter(Boolean)
       .join("; ")}

@@ -1,9 +1,9 @@
 <script lang="ts">
   import { untrack } from "svelte";
   import type { FieldView } from "../api/client";
+  import type { Hears } from "../project/ahead";
   import type { Units } from "../project/units";
   import { drafts } from "./drafts";
-  import { typing as told } from "./typing";
   import { nudged, type Stride } from "../project/nudge";
 
   let {
@@ -14,6 +14,7 @@
     placeholder = "",
     because = "",
     dirty = false,
+    ahead,
     onset,
   }: {
     field: { path: string; kind: string; text: string; label: string; error?: FieldView["error"] };
@@ -25,11 +26,12 @@
     because?: string;
     /** Typed here, and not taken by the workshop yet. */
     dirty?: boolean;
+    /** Hears what is being typed, where that is all that stands at the field's path. */
+    ahead?: Hears;
     onset: (text: string) => void;
   } = $props();
 
   const SETTLE_MS = 140;
-  const heard = told.heard();
   let typing = $state<string | null>(untrack(() => drafts.of(field.path)));
   let timer = 0;
   const shown = $derived(typing ?? field.text);
@@ -56,7 +58,7 @@
       clearTimeout(timer);
       typing = null;
       drafts.drop(field.path);
-      heard?.untyped();
+      ahead?.untyped();
       reselect(input);
     } else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
       const stride: Stride = event.shiftKey ? "coarse" : event.altKey ? "fine" : "usual";
@@ -65,7 +67,7 @@
       if (next === null) return;
       event.preventDefault();
       typing = next;
-      heard?.typed(field.path, next);
+      ahead?.typed(field.path, next);
       clearTimeout(timer);
       timer = window.setTimeout(commit, SETTLE_MS);
       reselect(input);
@@ -96,7 +98,7 @@
   oninput={(event) => {
     typing = event.currentTarget.value;
     drafts.keep(field.path, typing);
-    heard?.typed(field.path, typing);
+    ahead?.typed(field.path, typing);
   }}
   onfocus={(event) => event.currentTarget.select()}
   onblur={commit}

@@ -1,18 +1,24 @@
 <script lang="ts">
   import { untrack } from "svelte";
   import type { FieldView } from "../api/client";
+  import type { Hears } from "../project/ahead";
   import { drafts } from "./drafts";
-  import { typing as told } from "./typing";
 
   let {
     field,
     dirty = false,
+    ahead,
     onset,
-  }: { field: FieldView; dirty?: boolean; onset: (text: string) => void } = $props();
+  }: {
+    field: FieldView;
+    dirty?: boolean;
+    /** Hears what is being typed. */
+    ahead?: Hears;
+    onset: (text: string) => void;
+  } = $props();
 
   let typing = $state<string | null>(untrack(() => drafts.of(field.path)));
   const id = $props.id();
-  const heard = told.heard();
 
   function commit() {
     if (typing !== null && typing.trim() !== field.text.trim()) onset(typing.trim());
@@ -25,7 +31,7 @@
     else if (event.key === "Escape") {
       typing = null;
       drafts.drop(field.path);
-      heard?.untyped();
+      ahead?.untyped();
     } else return;
     event.currentTarget.select();
     event.stopPropagation();
@@ -53,7 +59,7 @@
   oninput={(event) => {
     typing = event.currentTarget.value;
     drafts.keep(field.path, typing);
-    heard?.typed(field.path, typing);
+    ahead?.typed(field.path, typing);
   }}
   onfocus={(event) => event.currentTarget.select()}
   onblur={commit}

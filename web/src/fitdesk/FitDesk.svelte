@@ -232,6 +232,7 @@
           label="gap a side, empty to follow the feel"
           placeholder={fixedSize(fit.proposed_mm, units)}
           because={fit.gap_working.map(([what, how]) => `${what}: ${how}`).join("; ")}
+          ahead={project}
           onset={(text) =>
             project.set(
               `fits.${name}.gap`,

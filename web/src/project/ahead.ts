@@ -22,10 +22,18 @@ export function worthBuilding(was: string, typed: string): boolean {
   return ratio >= 1 / LIKELY && ratio <= LIKELY;
 }
 
+/** Who hears what is being typed in a field before it is set. */
+export interface Hears {
+  typed: (path: string, text: string) => void;
+  /** It is as it was: nothing was meant. */
+  untyped: () => void;
+}
+
 export class Ahead {
   #abort: AbortController | null = null;
   #text = "";
   #drawn: Promise<SketchView | undefined> | null = null;
+  #given = false; // it is being built, as far as is known, or is built
 
   constructor(readonly id: number) {}
 
@@ -39,7 +47,18 @@ export class Ahead {
     this.#drawn = server.sketch(document, abort.signal);
     // what came of neither is asked for again when it is kept, and told then
     this.#drawn.catch(() => {});
-    void server.ahead(this.id, document, since, abort.signal).catch(() => {});
+    this.#given = true;
+    const refused = () => {
+      if (this.#abort === abort) this.#given = false;
+    };
+    void server
+      .ahead(this.id, document, since, abort.signal)
+      .then((done) => done || refused(), refused);
+  }
+
+  /** Whether a document's solids are likely to be there before long. */
+  has(document: Document): boolean {
+    return this.#given && JSON.stringify(document) === this.#text;
   }
 
   /** A document's sketch: begun already, where it is what was typed. */
@@ -57,5 +76,6 @@ export class Ahead {
     this.#abort?.abort();
     this.#abort = this.#drawn = null;
     this.#text = "";
+    this.#given = false;
   }
 }

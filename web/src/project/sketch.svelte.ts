@@ -3,6 +3,8 @@ import type { Document, Report, SketchView } from "../api/client";
 
 /** A sketch that takes longer does not hold back the keeping. */
 const SKETCH_MS = 600;
+/** So long the solids that were built ahead may be in coming, before coarse ones are drawn. */
+const SOON_MS = 80;
 
 /** What is sketched onto: the newest document, and the last report. */
 interface Shown {
@@ -19,6 +21,8 @@ export class Sketch {
   #reported = new Map<string, string>();
   /** The document whose own solids are drawn. */
   #solidsOf: Document | null = null;
+  /** The document that the report is about. */
+  #provedOf: Document | null = null;
 
   constructor(
     private readonly shown: () => Shown,
@@ -26,6 +30,7 @@ export class Sketch {
       document: Document,
       signal: AbortSignal,
     ) => Promise<SketchView | undefined>,
+    private readonly ahead: (document: Document) => boolean,
   ) {}
 
   /** Draws a change; only what looks otherwise is drawn anew. */
@@ -34,9 +39,14 @@ export class Sketch {
     const abort = (this.#abort = new AbortController());
     const late = setTimeout(() => abort.abort(), SKETCH_MS);
     try {
+      const soon = this.ahead(document) && new Promise((done) => setTimeout(done, SOON_MS));
       const drawn = await this.asked(document, abort.signal);
-      if (!drawn || document !== this.shown().document || document === this.#solidsOf) return;
-      this.#keysOf.set(document, keysOf(drawn));
+      if (!drawn) return;
+      const keys = keysOf(drawn);
+      this.#keysOf.set(document, keys);
+      if (document === this.#provedOf) this.#reported = keys;
+      await soon;
+      if (document !== this.shown().document || document === this.#solidsOf) return;
       this.drawn = this.#onto(this.shown().report, drawn);
     } catch {
       // the report draws it a little later
@@ -53,14 +63,14 @@ export class Sketch {
 
   /** The report is about a document now: nothing is sketched. */
   proved(document: Document): void {
-    this.#solidsOf = document;
+    this.#solidsOf = this.#provedOf = document;
     this.#reported = this.#keysOf.get(document) ?? new Map();
     this.drawn = null;
   }
 
   /** Another document was opened. */
   forget(): void {
-    this.drawn = null;
+    this.drawn = this.#provedOf = null;
     this.#reported = new Map();
   }
 

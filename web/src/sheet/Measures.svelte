@@ -141,6 +141,7 @@
           dirty={typedText(measure) !== measure.text}
           {units}
           label="measure {measure.name}"
+          ahead={project}
           onset={(text) =>
             project.set(measure.path, text, `${measure.name} ${measure.text} → ${text}`)}
         />

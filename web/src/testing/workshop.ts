@@ -120,7 +120,7 @@ export class Workshop {
       });
     if (line === "POST /api/projects") return told({ ...this.opened(), id: 2 }, 201);
     if (line === "POST /api/sketch") return told(this.sketch);
-    if (line === "POST /api/projects/1/ahead") return new Response(null, { status: 204 });
+    if (line === "POST /api/projects/1/ahead") return told(true);
     if (line === "POST /api/preview") return told({ report: report({ title: "tried out" }) });
     if (line === "GET /api/projects/1/built") {
       const stage = {
