@@ -33,7 +33,6 @@ export class Ahead {
   #abort: AbortController | null = null;
   #text = "";
   #drawn: Promise<SketchView | undefined> | null = null;
-  #given = false; // it is being built, as far as is known, or is built
 
   constructor(readonly id: number) {}
 
@@ -47,18 +46,7 @@ export class Ahead {
     this.#drawn = server.sketch(document, abort.signal);
     // what came of neither is asked for again when it is kept, and told then
     this.#drawn.catch(() => {});
-    this.#given = true;
-    const refused = () => {
-      if (this.#abort === abort) this.#given = false;
-    };
-    void server
-      .ahead(this.id, document, since, abort.signal)
-      .then((done) => done || refused(), refused);
-  }
-
-  /** Whether a document's solids are likely to be there before long. */
-  has(document: Document): boolean {
-    return this.#given && JSON.stringify(document) === this.#text;
+    void server.ahead(this.id, document, since, abort.signal).catch(() => {});
   }
 
   /** A document's sketch: begun already, where it is what was typed. */
@@ -76,6 +64,5 @@ export class Ahead {
     this.#abort?.abort();
     this.#abort = this.#drawn = null;
     this.#text = "";
-    this.#given = false;
   }
 }

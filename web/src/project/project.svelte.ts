@@ -77,7 +77,6 @@ export class Project {
   readonly #sketched = new Sketch(
     () => this,
     (document, signal) => this.#ahead.sketch(document, signal),
-    (document) => this.#ahead.has(document),
   );
 
   constructor(

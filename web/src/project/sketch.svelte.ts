@@ -3,8 +3,6 @@ import type { Document, Report, SketchView } from "../api/client";
 
 /** A sketch that takes longer does not hold back the keeping. */
 const SKETCH_MS = 600;
-/** So long the solids that were built ahead may be in coming, before coarse ones are drawn. */
-const SOON_MS = 80;
 
 /** What is sketched onto: the newest document, and the last report. */
 interface Shown {
@@ -30,7 +28,6 @@ export class Sketch {
       document: Document,
       signal: AbortSignal,
     ) => Promise<SketchView | undefined>,
-    private readonly ahead: (document: Document) => boolean,
   ) {}
 
   /** Draws a change; only what looks otherwise is drawn anew. */
@@ -39,13 +36,11 @@ export class Sketch {
     const abort = (this.#abort = new AbortController());
     const late = setTimeout(() => abort.abort(), SKETCH_MS);
     try {
-      const soon = this.ahead(document) && new Promise((done) => setTimeout(done, SOON_MS));
       const drawn = await this.asked(document, abort.signal);
       if (!drawn) return;
       const keys = keysOf(drawn);
       this.#keysOf.set(document, keys);
       if (document === this.#provedOf) this.#reported = keys;
-      await soon;
       if (document !== this.shown().document || document === this.#solidsOf) return;
       this.drawn = this.#onto(this.shown().report, drawn);
     } catch {

@@ -15,7 +15,6 @@ const coarse = (key: string) =>
 let workshop: Workshop;
 let shown: { document: Document; report: Report };
 let sketch: Sketch;
-let ahead: boolean;
 const changed = () => (shown.document = made({ notes: String(Math.random()) }));
 const key = () => sketch.drawn?.parts[0]?.key;
 
@@ -23,12 +22,7 @@ beforeEach(() => {
   workshop = new Workshop();
   vi.stubGlobal("fetch", workshop.fetch);
   shown = { document: made(), report: report({ parts: [part("fine")] }) };
-  ahead = false;
-  sketch = new Sketch(
-    () => shown,
-    server.sketch,
-    () => ahead,
-  );
+  sketch = new Sketch(() => shown, server.sketch);
   workshop.sketch = { parts: [coarse("coarse 1")], fits: [] };
 });
 afterEach(() => vi.unstubAllGlobals());
@@ -108,8 +102,7 @@ test("a workshop that cannot sketch leaves what is drawn", async () => {
   expect(key()).toBe("coarse 1");
 });
 
-test("where the solids were built ahead they are drawn, and nothing coarse before them", async () => {
-  ahead = true;
+test("solids that were built ahead come before the sketch, and nothing coarse is drawn", async () => {
   const document = changed();
   const drawing = sketch.draw(document);
   sketch.built(document, report({ parts: [part("fine 2")] }));
@@ -117,15 +110,8 @@ test("where the solids were built ahead they are drawn, and nothing coarse befor
   expect(key()).toBe("fine 2");
   // what is coarse of it is known all the same: what looks as it did keeps its fine solid
   sketch.proved(document);
-  ahead = false;
   await sketch.draw(changed());
   expect(key()).toBe("fine");
-});
-
-test("where they do not come soon after all, coarse ones are drawn", async () => {
-  ahead = true;
-  await sketch.draw(changed());
-  expect(key()).toBe("coarse 1");
 });
 
 test("a sketch that comes after the proof is not drawn, and tells later what looks the same", async () => {
