@@ -124,12 +124,14 @@ class _Pool:
 
 class Turn:
     """A place in a line of work, and whether what it was taken for is still wanted: by whoever
-    asks, in the line, and by the server."""
+    asks, in the line, and by the server. What was not wanted once is not wanted again."""
 
     def __init__(self, newest: str, asker: Asker) -> None:
         self.asker = asker
         self._pool = _pool[0] if _pool else None
         self._age = self._pool.age if self._pool else 0
+        self._over = False
+        self._lock = threading.Lock()
         self.take(newest)
 
     def take(self, newest: str) -> None:
@@ -145,9 +147,29 @@ class Turn:
     def _line(self, line: str) -> str:
         return f"{self.asker.of}@{self.asker.page} {line}"
 
+    def goes_on(self, newest: str) -> bool:
+        """Takes the newest place in a line, if what is done in this turn is still wanted; whether
+        it is."""
+        with self._lock:
+            self._over = self._over or self._is_over()
+            if not self._over and newest != self.newest:
+                self.take(newest)
+            return not self._over
+
+    def stands_back(self) -> bool:
+        """Gives up what is done ahead; whether it was, for nobody has asked for it meanwhile."""
+        with self._lock:
+            self._over = self._over or self.newest == AHEAD
+            return self._over
+
     @property
     def unwanted(self) -> bool:
         """Whether nobody waits any more for what is done in this turn."""
+        with self._lock:
+            self._over = self._over or self._is_over()
+            return self._over
+
+    def _is_over(self) -> bool:
         pool = self._pool
         if pool is None:
             return False
@@ -396,7 +418,7 @@ def _taken(pool: _Pool, of: str, aside: bool, turn: Turn) -> _Builder:
                 free = [one for one in pool.idle if one.aside == aside]
                 waits = time.monotonic() - asked < patience_s
                 busy = any(one.of == of and one.aside == aside for one in pool.busy) and of != ""
-                if ahead and not free and not busy:  # as `leisure` tells
+                if ahead and not free and not busy and turn.stands_back():  # as `leisure` tells
                     raise Halted
                 if not starves and not free and not aside and not ahead:
                     starves = True

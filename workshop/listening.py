@@ -79,14 +79,13 @@ class _Work:
     def joined(self, newest: str) -> Iterator[Any] | None:
         """What came and what comes, for one who asks in a line of work; None where it is of no use:
         it failed, or is given up."""
-        unwanted = self.turn.unwanted
+        line = self.turn.newest if newest == AHEAD else newest
+        if self._ended:
+            self.turn.take(line)
+        elif not self.turn.goes_on(line):
+            return None
         with self._changed:
-            if self._why is not None or (unwanted and not self._ended):
-                return None
-            bits = self.bits()
-        if newest != AHEAD:
-            self.turn.take(newest)
-        return bits
+            return None if self._why is not None else self.bits()
 
     def bits(self) -> Iterator[Any]:
         """What came and what comes, from the first; of what has ended, the last."""

@@ -12,11 +12,11 @@ from workshop.builders import ASKER, Asker
 
 
 def until(condition: Callable[[], bool]) -> None:
-    for _ in range(400):
+    for _ in range(2400):
         if condition():
             return
         time.sleep(0.025)
-    raise AssertionError("it did not come about in 10 s")
+    raise AssertionError("it did not come about in a minute")
 
 
 def heard(work: Callable[[], object]) -> tuple[threading.Thread, list[object]]:

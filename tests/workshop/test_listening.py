@@ -29,6 +29,16 @@ def nothing_begun() -> Iterator[None]:
     listening._works.clear()
 
 
+def free() -> list[Any]:
+    return [one for one in builders._pool[0].idle if not one.aside]
+
+
+@pytest.fixture
+def both_free(pool: None) -> None:
+    """Builders begin one after the other, and nothing is built ahead before one is there."""
+    until(lambda: len(free()) == 2)
+
+
 class Told:
     """Work whose bits come when a test says so."""
 
@@ -191,6 +201,29 @@ def test_so_much_is_remembered_of_what_was_done_ahead() -> None:
     assert list(told.asked(of=str(number))) == [2]
 
 
+def test_what_was_unwanted_once_is_begun_again(both_free: None) -> None:
+    """It is being given up when the number is kept: its lines would end half-way."""
+    told = Told()
+    told.let(1)
+    first = told.asked(newest=AHEAD)
+    next(first)
+    builders._pool[0].starved = 1
+    assert told.turn.unwanted
+    builders._pool[0].starved = 0
+    told.let(6)
+    assert list(told.asked()) == [0, 1, 2] and told.begun == 2
+
+
+def test_what_was_asked_for_does_not_stand_back(both_free: None) -> None:
+    told = Told()
+    told.let()
+    first = told.asked(newest=AHEAD)
+    second = told.asked()
+    builders._pool[0].starved = 1
+    assert not told.turn.unwanted and not told.turn.stands_back()
+    assert list(first) == list(second) == [0, 1, 2]
+
+
 # -- by builders -----------------------------------------------------------------------------
 
 
@@ -204,16 +237,6 @@ def kept(document: Any, of: str = "7") -> tuple[threading.Thread, list[Any]]:
 
 def stages(found: list[Any]) -> list[str]:
     return [json.loads(line)["stage"] for line, _ in found[0]]
-
-
-def free() -> list[Any]:
-    return [one for one in builders._pool[0].idle if not one.aside]
-
-
-@pytest.fixture
-def both_free(pool: None) -> None:
-    """Builders begin one after the other, and nothing is built ahead before one is there."""
-    until(lambda: len(free()) == 2)
 
 
 def test_what_was_built_ahead_is_there_when_it_is_kept(both_free: None) -> None:
