@@ -145,6 +145,7 @@ class _Work:
             left = not self._ended
             if left:
                 self._ended, self._why = True, Halted()
+            del self._came[:-1]  # of what has ended only the last is told
         if left:  # nobody hears what comes
             with suppress(Exception):
                 self._comes.close()  # type: ignore[attr-defined]
