@@ -101,6 +101,15 @@ def test_of_what_was_done_ahead_the_last_bit_is_told_and_then_it_is_forgotten() 
     assert list(told.asked()) == [0, 1, 2] and told.begun == 2
 
 
+def test_of_what_has_ended_the_last_is_told_though_another_has_not_heard_all() -> None:
+    told = Told()
+    told.let()
+    slow = told.asked(newest=AHEAD)
+    assert list(told.asked(newest=AHEAD)) == [0, 1, 2]
+    assert list(told.asked()) == [2]
+    assert list(slow) == [0, 1, 2] and told.begun == 1
+
+
 def test_nothing_is_remembered_of_what_was_asked_for_and_heard() -> None:
     told = Told()
     told.let()
