@@ -29,7 +29,7 @@ HERE = {"127.0.0.1", "::1"}
 AT_THE_DOOR = {"/api/me", "/api/sign-in", "/api/join"}
 # of a project: what only its owner may do, and what is asked by POST and keeps nothing
 OWNERS = {("DELETE", ""), ("POST", "/back"), ("GET", "/shares"), ("PUT", "/shares")}
-KEEP_NOTHING = ("/maze", "/trial", "/merge", "/built")
+KEEP_NOTHING = ("/maze", "/trial", "/merge", "/built", "/ahead")
 SAFE = {"GET", "HEAD", "OPTIONS"}
 # what a browser says of where a request comes from: this site's pages, or the maker's own hand
 OURS = {"", "same-origin", "none"}

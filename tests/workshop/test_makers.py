@@ -190,6 +190,9 @@ def test_a_project_is_shared_to_read_or_to_change_and_no_longer(ann: Client, bo:
     assert [one["title"] for one in bo.get("/api/projects").json()] == [SECRET]
     refused = put(bo, project, 1, "by bo")
     assert refused.status_code == 403 and "to read" in refused.json()["message"]
+    # what keeps nothing is answered to who may only read
+    shown = {"document": bo.get(at).json()["document"], "since": None}
+    assert bo.post(f"{at}/ahead", shown, content_type="application/json").json() is True
     assert share("edit").status_code == 200
     assert put(bo, project, 1, "by bo").status_code == 200
     # what is its owner's alone
@@ -197,6 +200,7 @@ def test_a_project_is_shared_to_read_or_to_change_and_no_longer(ann: Client, bo:
         assert ask().status_code == 403
     assert share("").json()["shares"] == []
     assert bo.get(at).status_code == 404 and put(bo, project, 2, "again").status_code == 404
+    assert bo.post(f"{at}/ahead", shown, content_type="application/json").status_code == 404
     assert ann.get(at).json()["document"]["notes"] == "by bo"
 
 
