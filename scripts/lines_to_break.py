@@ -489,7 +489,7 @@ BREAKS: list[Break] = [
         ("tests/workshop/test_listening.py",),
         ("_OVERTAKES = {BUILDS: (BUILDS, TRIES, AHEAD)}", "_OVERTAKES = {}"),
         ("self.newest == AHEAD and pool.starved > 0", "False"),
-        ("not busy and turn.stands_back():  # as `leisure` tells", "False:"),
+        ("if ahead and not pool.leisure(of) and turn.stands_back():", "if False:"),
         ("if not self._over and newest != self.newest:", "if False:"),
     ),
     *_of(

@@ -117,6 +117,12 @@ class _Pool:
     starved: int = 0  # how many wait for a builder and found none free
     ended: bool = False
 
+    def leisure(self, of: str) -> bool:
+        """Whether a builder that people wait for is free, or busy with a project."""
+        with self.changed:
+            own = [one for one in self.busy if of and one.of == of]
+            return any(not one.aside for one in [*self.idle, *own])
+
     def count(self) -> None:
         """Tells the builders at how many of them somebody waits: the others yield the machine."""
         self.at_work.value = sum(not one.aside for one in self.busy)
@@ -211,11 +217,7 @@ def known(of: str) -> bool:
 
 def leisure(of: str) -> bool:
     """Whether something may be built ahead for a project: a builder is free, or is busy with it."""
-    if not _pool:
-        return True
-    with _pool[0].changed:
-        own = [one for one in _pool[0].busy if one.of == f"{of} {BUILDS}"]
-        return any(not one.aside for one in [*_pool[0].idle, *own])
+    return not _pool or _pool[0].leisure(f"{of} {BUILDS}")
 
 
 def begun() -> bool:
@@ -418,7 +420,7 @@ def _taken(pool: _Pool, of: str, aside: bool, turn: Turn) -> _Builder:
                 free = [one for one in pool.idle if one.aside == aside]
                 waits = time.monotonic() - asked < patience_s
                 busy = any(one.of == of and one.aside == aside for one in pool.busy) and of != ""
-                if ahead and not free and not busy and turn.stands_back():  # as `leisure` tells
+                if ahead and not pool.leisure(of) and turn.stands_back():
                     raise Halted
                 if not starves and not free and not aside and not ahead:
                     starves = True

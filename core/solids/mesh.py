@@ -224,7 +224,6 @@ def smooth_pieces(mesh: TriangleMesh, most_deg: float = 25.0) -> NDArray[np.int6
     """
     _, _, owner, other = mesh.sides
     joined = mesh.face_index[owner] == mesh.face_index[other]
-    joined &= owner < other  # every link once
     one, two = owner[joined], other[joined]
     if most_deg < ANY_BEND:
         level = np.einsum("ij,ij->i", mesh.units[one], mesh.units[two])

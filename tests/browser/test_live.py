@@ -61,12 +61,18 @@ def test_building_is_stopped_by_the_maker(bare_walker: Walker) -> None:
     walker.until(lambda: walker.text(STATUS).startswith("kept, revision 1"))
 
 
-def test_the_newest_change_is_proved_and_older_ones_are_dropped(bare_walker: Walker) -> None:
-    walker = bare_walker
+def at_a_wheel(walker: Walker) -> int:
+    """A wheel opened and proved: its number."""
     project = keeping.create(begun("wheel"), "for trying").id
     walker.go(f"/p/{project}")
     walker.field("measures.across")
     walker.settled()
+    return project
+
+
+def test_the_newest_change_is_proved_and_older_ones_are_dropped(bare_walker: Walker) -> None:
+    walker = bare_walker
+    project = at_a_wheel(walker)
     for text in ("61 mm", "64 mm", "67 mm", "80 mm"):
         walker.type("measures.across", text)
     walker.settled()
@@ -82,10 +88,7 @@ return performance.getEntriesByType("resource").filter((one) => one.name.endsWit
 
 def test_a_number_half_typed_is_built_and_neither_kept_nor_shown(bare_walker: Walker) -> None:
     walker = bare_walker
-    project = keeping.create(begun("wheel"), "for trying").id
-    walker.go(f"/p/{project}")
-    walker.field("measures.across")
-    walker.settled()
+    project = at_a_wheel(walker)
     was, picture = walker.reading("bed, largest part"), walker.drawn()
     walker.type("measures.across", "72 mm", end="")
     asked: int = walker.until(lambda: walker.driver.execute_script(ASKED_AHEAD))
@@ -106,9 +109,7 @@ def test_a_number_half_typed_is_built_and_neither_kept_nor_shown(bare_walker: Wa
 
 def test_an_entry_of_a_list_is_built_while_it_is_looked_at(bare_walker: Walker) -> None:
     walker = bare_walker
-    project = keeping.create(begun("wheel"), "for trying").id
-    walker.go(f"/p/{project}")
-    walker.settled()
+    project = at_a_wheel(walker)
     before = kept(project)
     path = "parts.wheel.steps.window.fields.mode"
     walker.more("window")

@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import io
-import time
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 
 import numpy as np
 import pytest
@@ -13,6 +12,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
 from core.project.starters import begun
+from tests.workshop.asking import until
 from tests.workshop.built import opened
 from workshop import jobs, keeping
 from workshop.builders import Limited
@@ -59,14 +59,6 @@ def bring(data: bytes, name: str = "box.stl") -> int:
     )
     assert answer.status_code == 200, answer.content
     return int(answer.json()["job"])
-
-
-def until(condition: Callable[[], bool]) -> None:
-    for _ in range(600):
-        if condition():
-            return
-        time.sleep(0.05)
-    raise AssertionError("it did not come about in 30 s")
 
 
 def over(job: int) -> dict[str, object]:
