@@ -44,9 +44,12 @@ P = ParamSpec("P")
 SKETCHES, BUILDS, TRIES, AHEAD = "sketches", "builds", "tries", "ahead"
 # lines in which older work is of no use once a place in a line is taken
 _OVERTAKES = {BUILDS: (BUILDS, TRIES, AHEAD)}
-# how long the builder that knows a project is waited for: to build, and for anything else
-_PATIENCE_S = {SKETCHES: 0.0, BUILDS: 3.0, AHEAD: 3.0}
-SHORT_S = 0.4
+# How long the builder that knows a project is waited for while it is at that project. A sketch that
+# is overtaken gives its builder up within a moment; one that was spread over all of them would take
+# from the others what they know.
+_PATIENCE_S = {SKETCHES: 0.1, BUILDS: 3.0, AHEAD: 3.0}
+SHORT_S = 0.4  # for anything else
+KNOWS = 12  # a builder is taken to know what it was asked about last, and keeps no more of
 LOOK_S = 0.02
 KEEPS_AHEAD = 4  # what a builder keeps, beside one that works aside
 MOST_LINES = 3000
@@ -86,17 +89,33 @@ class Limited(BuildError):
     """The work met a limit of the server."""
 
 
-@dataclass
+@dataclass(eq=False)
 class _Builder:
-    """One process, and what it was at last."""
+    """One process, what it is at or was last, and what it knows."""
 
     number: int
     process: Any
     pipe: Connection
     halt: Any
     aside: bool = False  # it does what nobody waits for, and yields the machine to those who do
-    of: str = ""
+    of: str = ""  # the project
+    # projects and which line of theirs it knows since when, the newest last
+    knows: dict[str, tuple[str, float]] = field(default_factory=dict)
     used: float = 0.0
+
+    def take(self, of: str, line: str) -> None:
+        """Is at a line of work of a project from now on; who builds it does so after a sketch."""
+        self.of = of
+        known, _ = self.knows.pop(of, ("", 0.0))
+        if of:
+            self.knows[of] = (known if known == BUILDS else line, time.monotonic())
+            while len(self.knows) > KNOWS:
+                del self.knows[next(iter(self.knows))]
+
+    def since(self, of: str, line: str) -> float:
+        """Since when it knows a line of work of a project; 0 where it does not."""
+        known, since = self.knows.get(of, ("", 0.0))
+        return since if known == line else 0.0
 
     def end(self) -> None:
         self.process.kill()
@@ -122,6 +141,12 @@ class _Pool:
         with self.changed:
             own = [one for one in self.busy if of and one.of == of]
             return any(not one.aside for one in [*self.idle, *own])
+
+    def knowing(self, of: str, line: str, aside: bool) -> _Builder | None:
+        """The builder that was at a line of work of a project last, free or not."""
+        mine = [one for one in [*self.idle, *self.busy] if one.aside == aside]
+        best = max(mine, key=lambda one: one.since(of, line), default=None)
+        return best if best and best.since(of, line) else None
 
     def count(self) -> None:
         """Tells the builders at how many of them somebody waits: the others yield the machine."""
@@ -212,12 +237,16 @@ def waited_for() -> bool:
 
 def known(of: str) -> bool:
     """Whether a builder that people wait for has a project at hand, and is free."""
-    return any(not one.aside and one.of == f"{of} {BUILDS}" for pool in _pool for one in pool.idle)
+    for pool in _pool:
+        with pool.changed:
+            if pool.knowing(of, BUILDS, aside=False) in pool.idle:
+                return True
+    return False
 
 
 def leisure(of: str) -> bool:
     """Whether something may be built ahead for a project: a builder is free, or is busy with it."""
-    return not _pool or _pool[0].leisure(f"{of} {BUILDS}")
+    return not _pool or _pool[0].leisure(of)
 
 
 def begun() -> bool:
@@ -355,15 +384,14 @@ def _asked(
     if not _pool:
         return builder.answers_of(work, given)
     pool = _pool[0]
-    sketches = sketched or turn.newest == SKETCHES
-    of = turn.asker.of and f"{turn.asker.of} {SKETCHES if sketches else BUILDS}"
+    line = SKETCHES if sketched or turn.newest == SKETCHES else BUILDS
 
     def answers() -> Iterator[Any]:
         tries = turn.newest == TRIES
         with pool.changed:
             pool.trying += tries
         try:
-            yield from answered(_taken(pool, of, aside, turn))
+            yield from answered(_taken(pool, line, aside, turn))
         finally:
             with pool.changed:
                 pool.trying -= tries
@@ -405,35 +433,37 @@ def _came_to_rest(one: _Builder) -> bool:
     return False
 
 
-def _taken(pool: _Pool, of: str, aside: bool, turn: Turn) -> _Builder:
-    """A builder that is free: the one that knows the project, waited for a while where it is busy
-    with it; else the one idle longest."""
+def _taken(pool: _Pool, line: str, aside: bool, turn: Turn) -> _Builder:
+    """A builder that is free: the one that knows the line of work, waited for a while where it is
+    at the same project; else the one idle longest."""
     asked = time.monotonic()
+    of, ahead = turn.asker.of, turn.newest == AHEAD
     starves = False
     with pool.changed:
         try:
             while True:
                 if turn.unwanted:
                     raise Halted
-                ahead = turn.newest == AHEAD
-                patience_s = _PATIENCE_S.get(turn.newest, SHORT_S)
                 free = [one for one in pool.idle if one.aside == aside]
-                waits = time.monotonic() - asked < patience_s
-                busy = any(one.of == of and one.aside == aside for one in pool.busy) and of != ""
                 if ahead and not pool.leisure(of) and turn.stands_back():
                     raise Halted
                 if not starves and not free and not aside and not ahead:
                     starves = True
                     pool.starved += 1
-                if waits and busy:
+                knowing = pool.knowing(of, line, aside)
+                patience_s = _PATIENCE_S.get(turn.newest, SHORT_S)
+                if (
+                    knowing in pool.busy
+                    and knowing.of == of
+                    and time.monotonic() - asked < patience_s
+                ):
                     free = []
                 if free:
-                    known = [one for one in free if of and one.of == of]
-                    one = known[0] if known else min(free, key=lambda b: b.used)
+                    one = knowing if knowing in free else min(free, key=lambda b: b.used)
                     pool.idle.remove(one)
                     pool.busy.append(one)
                     pool.count()
-                    one.of = of
+                    one.take(of, line)
                     return one
                 pool.changed.wait(0.05)
         finally:

@@ -87,10 +87,39 @@ Summary = dict[str, Any]
 
 _SOLUTIONS = ContentCache(6, 8_000_000)  # states and meshes are kept by the core
 _KEPT = ContentCache(8)
-MESH_BYTES = 40_000_000
 Meshes = dict[str, bytes]
-_meshes: OrderedDict[str, bytes] = OrderedDict()
-_lock = threading.Lock()
+
+
+class _Bytes:
+    """What builders told, by its key: so many bytes, the longest unused thrown out."""
+
+    def __init__(self, most: int) -> None:
+        self._most = most
+        self._kept: OrderedDict[str, bytes] = OrderedDict()
+        self._lock = threading.Lock()
+
+    def keys(self) -> frozenset[str]:
+        with self._lock:
+            return frozenset(self._kept)
+
+    def get(self, key: str) -> bytes | None:
+        with self._lock:
+            if key in self._kept:
+                self._kept.move_to_end(key)
+            return self._kept.get(key)
+
+    def keep(self, told: dict[str, bytes]) -> None:
+        with self._lock:
+            for key, value in told.items():
+                self._kept.pop(key, None)
+                self._kept[key] = value
+            total = sum(map(len, self._kept.values()))
+            while total > self._most and len(self._kept) > 1:
+                total -= len(self._kept.popitem(last=False)[1])
+
+
+_MESHES = _Bytes(40_000_000)
+_PROOFS = _Bytes(16_000_000)  # the last line of a version that was proved
 _SUMMARIES = ContentCache(200)
 
 
@@ -108,8 +137,8 @@ def worked(function: Callable[..., T], document: Document, *given: Any) -> T:
 def report_of(document: Document) -> Report:
     """The report on a document, proved; its meshes are kept for the screen that asks for them
     next. No remedy is tried."""
-    report, meshes = builders.ask(_reported, document, _here())
-    _keep(meshes)
+    report, meshes = builders.ask(_reported, document, _MESHES.keys())
+    _MESHES.keep(meshes)
     return report
 
 
@@ -130,8 +159,8 @@ def _key_of(document: Document) -> str:
 def at_hand(document: Document) -> tuple[Report, Summary | None]:
     """The report on a document where it is at hand, with what the shelf shows of it; else what can
     be shown of it before it is proved."""
-    report, summary, meshes = builders.ask(_at_hand, document, _here())
-    _keep(meshes)
+    report, summary, meshes = builders.ask(_at_hand, document, _MESHES.keys())
+    _MESHES.keep(meshes)
     return report, summary
 
 
@@ -145,8 +174,8 @@ def _at_hand(document: Document, known: frozenset[str]) -> tuple[Report, Summary
 
 def sketched(document: Document) -> SketchView:
     """Coarse solids of a document, their meshes kept for the screen that asks for them next."""
-    view, meshes = builders.ask(_sketched, document, _here(), newest=builders.SKETCHES)
-    _keep(meshes)
+    view, meshes = builders.ask(_sketched, document, _MESHES.keys(), newest=builders.SKETCHES)
+    _MESHES.keep(meshes)
     return view
 
 
@@ -307,30 +336,36 @@ def building(
     shelf shows of it.
 
     The lines are written by the builder: nothing is left to the server but to pass them on. Where
-    the same was begun ahead, what came of it is told, and then what comes.
+    the same was begun ahead, what came of it is told, and then what comes. What was proved of the
+    version before goes along: it may have been another builder that proved it.
 
     Args:
         ahead: it is not kept yet, and may never be: done only where a builder has nothing to do.
     """
-    here = _here()
+    here, key, key_before = _MESHES.keys(), _key_of(document), _key_of(before) if before else ""
+    proof_before = _PROOFS.get(key_before)
 
     def begin(turn: builders.Turn) -> Iterator[tuple[bytes, Summary | None]]:
         # asked for at once, not with the first line: who asks is known now
-        comes = builders.ask_bit_by_bit(_building, document, before, here, turn=turn)
+        comes = builders.ask_bit_by_bit(_building, document, before, here, proof_before, turn=turn)
 
         def kept() -> Iterator[tuple[bytes, Summary | None]]:
             for line, meshes, summary in comes:
-                _keep(meshes)
+                _MESHES.keep(meshes)
+                if summary is not None:
+                    _PROOFS.keep({key: line})
                 yield line, summary
 
         return kept()
 
-    key = content_key(write_document(document), write_document(before) if before else "")
-    return heard(key, builders.AHEAD if ahead else builders.BUILDS, begin)
+    return heard(f"{key} {key_before}", builders.AHEAD if ahead else builders.BUILDS, begin)
 
 
 def _building(
-    document: Document, before: Document | None, known: frozenset[str]
+    document: Document,
+    before: Document | None,
+    known: frozenset[str],
+    proof_before: bytes | None = None,
 ) -> Iterator[tuple[bytes, Meshes, Summary | None]]:
     solution = solution_of(document)
     report = _KEPT.kept(_key_of(document))
@@ -342,9 +377,16 @@ def _building(
             elif told.findings or told.readings:
                 yield _line(Checked(**dict(told))), {}, None
     assert report is not None
-    followed = consequences(_report(before), report) if before else []
+    followed = consequences(_report_before(before, proof_before), report) if before else []
     line = _line(Proof(report=report, consequences=followed))
     yield line, _packed(solution, known), proved(document, report)
+
+
+def _report_before(before: Document, proof: bytes | None) -> Report:
+    report = _KEPT.kept(_key_of(before))
+    if report is None and proof:
+        report = Proof.model_validate_json(proof).report
+    return report or _report(before)
 
 
 def _as_it_is(value: T) -> T:
@@ -424,28 +466,11 @@ def _packed_of(document: Document) -> Meshes:
     return _packed(solution_of(document))
 
 
-def _here() -> frozenset[str]:
-    with _lock:
-        return frozenset(_meshes)
-
-
-def _keep(meshes: Meshes) -> None:
-    """Keeps meshes for those who ask for them next, the longest unused thrown out."""
-    with _lock:
-        _meshes.update(meshes)
-        total = sum(map(len, _meshes.values()))
-        while total > MESH_BYTES and len(_meshes) > 1:
-            total -= len(_meshes.popitem(last=False)[1])
-
-
 def packed_mesh(key: str, document: Document | None) -> bytes | None:
     """A packed mesh by its key, from what is kept or by solving the document again."""
-    with _lock:
-        if key in _meshes:
-            _meshes.move_to_end(key)
-            return _meshes[key]
-    if document is None:
-        return None
+    kept = _MESHES.get(key)
+    if kept is not None or document is None:
+        return kept
     found = builders.ask(_packed_of, document)
-    _keep(found)
+    _MESHES.keep(found)
     return found.get(key)

@@ -21,6 +21,7 @@ from django.test import Client
 from manifold3d import Manifold
 
 from core.errors import BuildError, ExpressionError
+from core.halting import may_halt
 from core.measures import parse
 from core.project.document import from_data
 from core.project.helper import Errand, helped, may_have_help
@@ -257,12 +258,20 @@ def test_work_nobody_waits_for_is_given_up_and_its_builder_kept(pool: None) -> N
     assert ask(os.getpid) in pids or ask(os.getpid) in pids
 
 
-def test_a_project_goes_back_to_the_builder_that_knows_it(pool: None) -> None:
-    def where(of: str) -> object:
-        thread, found = asking(of, lambda: ask(os.getpid))
-        thread.join(5)
-        return found[0]
+def where(of: str, **how: Any) -> object:
+    """Which builder does something of a project."""
+    thread, found = asking(of, lambda: ask(os.getpid, **how))
+    thread.join(5)
+    return found[0]
 
+
+def _until_halted() -> None:
+    while True:
+        may_halt()
+        time.sleep(0.01)
+
+
+def test_a_project_goes_back_to_the_builder_that_knows_it(pool: None) -> None:
     # builders begin one after the other: until both are there one of them is asked for all
     for turn in range(200):
         one, other = f"{turn}", f"{turn} too"
@@ -274,17 +283,53 @@ def test_a_project_goes_back_to_the_builder_that_knows_it(pool: None) -> None:
 
 
 def test_where_a_sketch_will_do_it_is_asked_of_the_builder_of_sketches(pool: None) -> None:
-    def where(**how: Any) -> object:
-        thread, found = asking("7", lambda: ask(os.getpid, **how))
-        thread.join(5)
-        return found[0]
-
     # builders begin one after the other: until both are there one does all of it
     for _ in range(200):
-        sketches, builds = where(newest=builders.SKETCHES), where(newest=builders.BUILDS)
+        builds = where("7", newest=builders.BUILDS)
+        sketches = where("7", newest=builders.SKETCHES)
         if sketches != builds:
             break
-    assert [where(sketched=True), where()] == [sketches, builds]
+    assert sketches != builds
+    assert [where("7", sketched=True), where("7")] == [sketches, builds]
+
+
+def test_who_builds_a_project_still_knows_it_after_a_sketch_of_it(pool: None) -> None:
+    until(lambda: sum(not one.aside for one in builders._pool[0].idle) == 2)
+    assert where("7", newest=builders.BUILDS) != where("7", newest=builders.SKETCHES)
+    builds, sketches = where("7"), where("7", sketched=True)
+    # the other is busy for longer than a sketch waits: it is drawn by the one that builds
+    thread, _ = asking("7", lambda: ask(time.sleep, 1.0, newest=builders.SKETCHES), page="other")
+    until(lambda: len(builders._pool[0].busy) == 1)
+    assert where("7", newest=builders.SKETCHES) == builds
+    thread.join(5)
+    assert where("7") == builds
+    assert where("7", sketched=True) == sketches
+
+
+def test_a_sketch_that_is_overtaken_is_waited_for_and_not_spread(
+    pool: None, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setitem(builders._PATIENCE_S, builders.SKETCHES, 20.0)  # however slow the machine
+    until(lambda: sum(not one.aside for one in builders._pool[0].idle) == 2)
+    builds, sketches = where("7"), where("7", newest=builders.SKETCHES)
+    for _ in range(3):
+        older, given_up = asking("7", lambda: ask(_until_halted, newest=builders.SKETCHES))
+        until(lambda: len(builders._pool[0].busy) == 1)
+        assert where("7", newest=builders.SKETCHES) == sketches
+        older.join(5)
+        assert isinstance(given_up[0], Halted)
+    assert where("7") == builds
+
+
+def test_a_builder_is_known_for_as_many_projects_as_it_keeps_something_of(pool: None) -> None:
+    until(lambda: sum(not one.aside for one in builders._pool[0].idle) == 2)
+    first = where("1", newest=builders.BUILDS)
+    assert where("2", newest=builders.BUILDS) != first  # who has been idle longest
+    assert where("1") == first and builders.known("1")
+    for of in range(3, 3 + 2 * builders.KNOWS):
+        where(f"{of}", newest=builders.BUILDS)
+    assert not builders.known("1")
+    assert all(len(one.knows) <= builders.KNOWS for one in builders._pool[0].idle)
 
 
 def test_what_a_field_may_be_set_to_is_told_of_a_sketch_as_of_the_solids() -> None:
