@@ -493,6 +493,19 @@ BREAKS: list[Break] = [
         ("if not self._over and newest != self.newest:", "if False:"),
     ),
     *_of(
+        "workshop/builders.py",
+        ("tests/workshop/test_builders.py",),
+        ("(known if known == BUILDS else line, time.monotonic())", "(line, time.monotonic())"),
+        ("while len(self.knows) > KNOWS:", "while False:"),
+        ("_PATIENCE_S.get(turn.newest, SHORT_S)", "0.0"),
+        ("one = knowing if knowing in free else", "one ="),
+    ),
+    *_of(
+        "workshop/reports.py",
+        ("tests/workshop/test_builders.py",),
+        ("if report is None and proof:", "if False:"),
+    ),
+    *_of(
         "workshop/listening.py",
         ("tests/workshop/test_listening.py",),
         ("line = self.turn.newest if newest == AHEAD else newest", "line = self.turn.newest"),

@@ -24,10 +24,12 @@ from core.errors import BuildError, ExpressionError
 from core.halting import may_halt
 from core.measures import parse
 from core.project.document import from_data
+from core.project.edits import Edit, apply_edits
 from core.project.helper import Errand, helped, may_have_help
 from core.project.schema import Project as Document
 from core.project.solve import solve
 from core.project.starters import begun
+from core.report import consequences, report_on
 from core.report.fields import options_at
 from core.views.report import Report
 from tests.workshop.asking import asking, heard, slow, until
@@ -338,6 +340,34 @@ def test_what_a_field_may_be_set_to_is_told_of_a_sketch_as_of_the_solids() -> No
     told = reports.options_told(document, path)
     assert told is not None and told == options_at(solve(document), path)
     assert reports.options_told(document, "parts.jar.steps.nothing.place.x_from") is None
+
+
+def _has_proved(document: Document) -> bool:
+    return reports._KEPT.kept(reports._key_of(document)) is not None
+
+
+def test_what_followed_is_told_by_a_builder_that_never_proved_the_version_before(
+    pool: None,
+) -> None:
+    until(lambda: sum(not one.aside for one in builders._pool[0].idle) == 2)
+    document = begun("lidded_box")
+    wider = apply_edits(document, [Edit("measures.wide", "81 mm")])
+    told = []
+    for since in (None, document):
+        for one in builders._pool[0].idle:  # the next is done by the one idle longest
+            one.knows.clear()
+        thread, found = asking(
+            "7", lambda since=since: list(reports.building(wider if since else document, since))
+        )
+        thread.join(60)
+        told.append(json.loads(found[0][-1][0]))  # type: ignore[index]
+        asked, knows = asking("7", lambda: [ask(_has_proved, one) for one in (document, wider)])
+        asked.join(20)
+        assert knows == [[since is None, since is not None]]
+    assert told[0]["consequences"] == []
+    here = consequences(report_on(solve(document)), report_on(solve(wider)))
+    assert {"Box width", "Box holds", "Box mass"} <= {one.label for one in here}
+    assert told[1]["consequences"] == [one.model_dump() for one in here]
 
 
 def test_a_report_is_the_same_whoever_makes_it(pool: None) -> None:
