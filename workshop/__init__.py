@@ -7,6 +7,7 @@ Map
     pictures    pictures for the shelf, drawn aside
     reports     documents solved and reported on by builders, stage by stage
     builders    processes that build and prove, what they may take, who waits for them
+    pool        which of them does what is asked: what each knows, and who waits how long
     listening   work that is heard by whoever asks for it while it is being done
     builder     what runs in one of them
     flex_tests  the flex test, by builders left free

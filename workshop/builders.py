@@ -23,9 +23,8 @@ import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 from multiprocessing import forkserver
-from multiprocessing.connection import Connection
 from pathlib import Path
 from typing import Any, ParamSpec, TypeVar
 
@@ -37,19 +36,12 @@ from core.errors import BuildError
 from core.limits import LET_THROUGH
 from core.project.schema import Project as Document
 from workshop import builder
+from workshop.pool import AHEAD, BUILDS, SKETCHES, TRIES, Builder, Pool, Waits
 
 T = TypeVar("T")
 P = ParamSpec("P")
-# lines of work for one project; ahead is what is built while it is still being typed
-SKETCHES, BUILDS, TRIES, AHEAD = "sketches", "builds", "tries", "ahead"
 # lines in which older work is of no use once a place in a line is taken
 _OVERTAKES = {BUILDS: (BUILDS, TRIES, AHEAD)}
-# How long the builder that knows a project is waited for while it is at that project. A sketch that
-# is overtaken gives its builder up within a moment; one that was spread over all of them would take
-# from the others what they know.
-_PATIENCE_S = {SKETCHES: 0.1, BUILDS: 3.0, AHEAD: 3.0}
-SHORT_S = 0.4  # for anything else
-KNOWS = 12  # a builder is taken to know what it was asked about last, and keeps no more of
 LOOK_S = 0.02
 KEEPS_AHEAD = 4  # what a builder keeps, beside one that works aside
 MOST_LINES = 3000
@@ -87,70 +79,6 @@ class Halted(Exception):
 
 class Limited(BuildError):
     """The work met a limit of the server."""
-
-
-@dataclass(eq=False)
-class _Builder:
-    """One process, what it is at or was last, and what it knows."""
-
-    number: int
-    process: Any
-    pipe: Connection
-    halt: Any
-    aside: bool = False  # it does what nobody waits for, and yields the machine to those who do
-    of: str = ""  # the project
-    # projects and which line of theirs it knows since when, the newest last
-    knows: dict[str, tuple[str, float]] = field(default_factory=dict)
-    used: float = 0.0
-
-    def take(self, of: str, line: str) -> None:
-        """Is at a line of work of a project from now on; who builds it does so after a sketch."""
-        self.of = of
-        known, _ = self.knows.pop(of, ("", 0.0))
-        if of:
-            self.knows[of] = (known if known == BUILDS else line, time.monotonic())
-            while len(self.knows) > KNOWS:
-                del self.knows[next(iter(self.knows))]
-
-    def since(self, of: str, line: str) -> float:
-        """Since when it knows a line of work of a project; 0 where it does not."""
-        known, since = self.knows.get(of, ("", 0.0))
-        return since if known == line else 0.0
-
-    def end(self) -> None:
-        self.process.kill()
-        self.process.join(5)
-        self.pipe.close()
-
-
-@dataclass
-class _Pool:
-    context: Any
-    at_work: Any  # at how many builders somebody waits, for all of them to see
-    idle: list[_Builder] = field(default_factory=list)
-    busy: list[_Builder] = field(default_factory=list)
-    changed: threading.Condition = field(default_factory=threading.Condition)
-    newest: dict[str, int] = field(default_factory=dict)
-    age: int = 0  # counts how often everything was given up
-    trying: int = 0  # who waits for what would cure a finding: done aside, yet waited for
-    starved: int = 0  # how many wait for a builder and found none free
-    ended: bool = False
-
-    def leisure(self, of: str) -> bool:
-        """Whether a builder that people wait for is free, or busy with a project."""
-        with self.changed:
-            own = [one for one in self.busy if of and one.of == of]
-            return any(not one.aside for one in [*self.idle, *own])
-
-    def knowing(self, of: str, line: str, aside: bool) -> _Builder | None:
-        """The builder that was at a line of work of a project last, free or not."""
-        mine = [one for one in [*self.idle, *self.busy] if one.aside == aside]
-        best = max(mine, key=lambda one: one.since(of, line), default=None)
-        return best if best and best.since(of, line) else None
-
-    def count(self) -> None:
-        """Tells the builders at how many of them somebody waits: the others yield the machine."""
-        self.at_work.value = sum(not one.aside for one in self.busy)
 
 
 class Turn:
@@ -213,7 +141,7 @@ class Turn:
         return given_up or self.asker.gone() or (self.newest == AHEAD and pool.starved > 0)
 
 
-_pool: list[_Pool] = []
+_pool: list[Pool] = []
 _numbers = iter(range(1, 10**12))
 
 
@@ -246,7 +174,10 @@ def known(of: str) -> bool:
 
 def leisure(of: str) -> bool:
     """Whether something may be built ahead for a project: a builder is free, or is busy with it."""
-    return not _pool or _pool[0].leisure(of)
+    if not _pool:
+        return True
+    with _pool[0].changed:
+        return _pool[0].leisure(of)
 
 
 def begun() -> bool:
@@ -273,7 +204,7 @@ def begin(books: str = "") -> None:
         return
     context = multiprocessing.get_context("forkserver")
     context.set_forkserver_preload(["workshop.builder"])
-    pool = _Pool(context, context.RawValue("i", 0))
+    pool = Pool(context, context.RawValue("i", 0))
     told = {"FAIRHINGE_BOOKS": books or str(connection.settings_dict["NAME"]), builder.READY: "1"}
     before = {name: os.environ.get(name) for name in told}
     os.environ.update(told)  # read by the process that builders are forked from
@@ -289,7 +220,7 @@ def begin(books: str = "") -> None:
     threading.Thread(target=_begin_all, args=(pool,), name="first builders", daemon=True).start()
 
 
-def _begin_all(pool: _Pool) -> None:
+def _begin_all(pool: Pool) -> None:
     for aside in [False] * settings.BUILDERS + [True] * settings.BUILDERS_ASIDE:
         if pool.ended:
             return
@@ -314,7 +245,7 @@ def end() -> None:
             pool.changed.notify_all()
 
 
-def _started(pool: _Pool, aside: bool) -> _Builder:
+def _started(pool: Pool, aside: bool) -> Builder:
     ours, theirs = pool.context.Pipe()
     halt = pool.context.Event()
     shares = KEEPS_AHEAD * settings.BUILDERS + settings.BUILDERS_ASIDE
@@ -327,7 +258,7 @@ def _started(pool: _Pool, aside: bool) -> _Builder:
     )
     process.start()
     theirs.close()
-    return _Builder(next(_numbers), process, ours, halt, aside)
+    return Builder(next(_numbers), process, ours, halt, aside)
 
 
 def ask(
@@ -396,7 +327,7 @@ def _asked(
             with pool.changed:
                 pool.trying -= tries
 
-    def answered(one: _Builder) -> Iterator[Any]:
+    def answered(one: Builder) -> Iterator[Any]:
         whole = False
         try:
             one.halt.clear()
@@ -420,7 +351,7 @@ def _asked(
     return answers()
 
 
-def _came_to_rest(one: _Builder) -> bool:
+def _came_to_rest(one: Builder) -> bool:
     """Whether a builder gave its work up in time, so that it can be kept with what it knows."""
     one.halt.set()
     until = time.monotonic() + HALT_S
@@ -433,44 +364,35 @@ def _came_to_rest(one: _Builder) -> bool:
     return False
 
 
-def _taken(pool: _Pool, line: str, aside: bool, turn: Turn) -> _Builder:
-    """A builder that is free: the one that knows the line of work, waited for a while where it is
-    at the same project; else the one idle longest."""
-    asked = time.monotonic()
-    of, ahead = turn.asker.of, turn.newest == AHEAD
+def _taken(pool: Pool, line: str, aside: bool, turn: Turn) -> Builder:
+    """A builder that is free, once it is ours: the one that knows the line of work, waited for a
+    while where it is at the same project; else the one idle longest."""
+    me = Waits(turn.asker.of, line, aside, turn)
     starves = False
     with pool.changed:
+        pool.waiting.append(me)
         try:
             while True:
                 if turn.unwanted:
                     raise Halted
-                free = [one for one in pool.idle if one.aside == aside]
-                if ahead and not pool.leisure(of) and turn.stands_back():
+                if me.ahead and not pool.leisure(me.of) and turn.stands_back():
                     raise Halted
-                if not starves and not free and not aside and not ahead:
+                free = any(one.aside == aside for one in pool.idle)
+                if not starves and not free and not aside and not me.ahead:
                     starves = True
                     pool.starved += 1
-                knowing = pool.knowing(of, line, aside)
-                patience_s = _PATIENCE_S.get(turn.newest, SHORT_S)
-                if (
-                    knowing in pool.busy
-                    and knowing.of == of
-                    and time.monotonic() - asked < patience_s
-                ):
-                    free = []
-                if free:
-                    one = knowing if knowing in free else min(free, key=lambda b: b.used)
-                    pool.idle.remove(one)
-                    pool.busy.append(one)
-                    pool.count()
-                    one.take(of, line)
+                one = pool.free_for(me)
+                if one is not None:
+                    pool.take(one, me)
                     return one
                 pool.changed.wait(0.05)
         finally:
+            pool.waiting.remove(me)
             pool.starved -= starves
+            pool.changed.notify_all()
 
 
-def _back(pool: _Pool, one: _Builder, whole: bool) -> None:
+def _back(pool: Pool, one: Builder, whole: bool) -> None:
     """A builder is free again; replaced where its work was broken off or it has grown too large."""
     if pool.ended:
         return
@@ -480,15 +402,12 @@ def _back(pool: _Pool, one: _Builder, whole: bool) -> None:
         fresh = _started(pool, one.aside)
     else:
         fresh = one
-    fresh.used = time.monotonic()
     with pool.changed:
-        pool.busy.remove(one)
-        pool.count()
-        pool.idle.append(fresh)
+        pool.put_back(one, fresh)
         pool.changed.notify_all()
 
 
-def _bytes(one: _Builder) -> int:
+def _bytes(one: Builder) -> int:
     """What a builder holds, or its helper where that holds more: most of it they share."""
     pid = one.process.pid or 0
     return max(map(_held, (pid, *_begun_by(pid))))
@@ -521,7 +440,7 @@ def _times_let_through(given: tuple[Any, ...]) -> float:
 
 
 def _heard(
-    one: _Builder, pool: _Pool, within: tuple[float, float], turn: Turn
+    one: Builder, pool: Pool, within: tuple[float, float], turn: Turn
 ) -> Iterator[tuple[str, Any]]:
     """Messages of a builder while it stays within its limits, seconds and MB, and somebody
     waits.

@@ -14,7 +14,8 @@ from contextlib import suppress
 from dataclasses import replace
 from typing import Any, TypeVar
 
-from workshop.builders import AHEAD, ASKER, Halted, Turn
+from workshop.builders import ASKER, Halted, Turn
+from workshop.pool import AHEAD
 
 T = TypeVar("T")
 KEPT = 24  # of work that was done ahead, and not asked for yet, so much is remembered

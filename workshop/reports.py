@@ -56,6 +56,7 @@ from core.views.report import (
 from workshop import builders
 from workshop.builders import built
 from workshop.listening import heard
+from workshop.pool import AHEAD, BUILDS, SKETCHES, TRIES
 
 T = TypeVar("T")
 
@@ -174,7 +175,7 @@ def _at_hand(document: Document, known: frozenset[str]) -> tuple[Report, Summary
 
 def sketched(document: Document) -> SketchView:
     """Coarse solids of a document, their meshes kept for the screen that asks for them next."""
-    view, meshes = builders.ask(_sketched, document, _MESHES.keys(), newest=builders.SKETCHES)
+    view, meshes = builders.ask(_sketched, document, _MESHES.keys(), newest=SKETCHES)
     _MESHES.keep(meshes)
     return view
 
@@ -358,7 +359,7 @@ def building(
 
         return kept()
 
-    return heard(f"{key} {key_before}", builders.AHEAD if ahead else builders.BUILDS, begin)
+    return heard(f"{key} {key_before}", AHEAD if ahead else BUILDS, begin)
 
 
 def _building(
@@ -403,7 +404,7 @@ def tried_of(document: Document) -> list[FindingView]:
     Raises:
         Halted: a newer version is being built.
     """
-    return builders.ask(_tried, document, aside=True, newest=builders.TRIES)
+    return builders.ask(_tried, document, aside=True, newest=TRIES)
 
 
 def _tried(document: Document) -> list[FindingView]:

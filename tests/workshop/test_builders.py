@@ -35,6 +35,7 @@ from core.views.report import Report
 from tests.workshop.asking import asking, heard, slow, until
 from workshop import builders, jobs, reports
 from workshop.builders import ASKER, Asker, Halted, Limited, ask, ask_bit_by_bit
+from workshop.pool import BUILDS, KNOWS, PATIENCE_S, SKETCHES, TRIES
 
 
 def test_without_builders_all_is_done_in_place() -> None:
@@ -179,7 +180,7 @@ def test_what_would_cure_a_finding_is_waited_for_though_it_is_done_aside(pool: N
     other, _ = heard(lambda: ask(time.sleep, 1.0, aside=True))  # a picture for the shelf
     time.sleep(0.2)
     assert not builders.waited_for()
-    thread, found = heard(lambda: ask(time.sleep, 0.6, aside=True, newest=builders.TRIES))
+    thread, found = heard(lambda: ask(time.sleep, 0.6, aside=True, newest=TRIES))
     until(builders.waited_for)  # the shelf's next picture waits
     thread.join()
     assert found == [None] and not builders.waited_for()
@@ -287,8 +288,8 @@ def test_a_project_goes_back_to_the_builder_that_knows_it(pool: None) -> None:
 def test_where_a_sketch_will_do_it_is_asked_of_the_builder_of_sketches(pool: None) -> None:
     # builders begin one after the other: until both are there one does all of it
     for _ in range(200):
-        builds = where("7", newest=builders.BUILDS)
-        sketches = where("7", newest=builders.SKETCHES)
+        builds = where("7", newest=BUILDS)
+        sketches = where("7", newest=SKETCHES)
         if sketches != builds:
             break
     assert sketches != builds
@@ -297,12 +298,12 @@ def test_where_a_sketch_will_do_it_is_asked_of_the_builder_of_sketches(pool: Non
 
 def test_who_builds_a_project_still_knows_it_after_a_sketch_of_it(pool: None) -> None:
     until(lambda: sum(not one.aside for one in builders._pool[0].idle) == 2)
-    assert where("7", newest=builders.BUILDS) != where("7", newest=builders.SKETCHES)
+    assert where("7", newest=BUILDS) != where("7", newest=SKETCHES)
     builds, sketches = where("7"), where("7", sketched=True)
     # the other is busy for longer than a sketch waits: it is drawn by the one that builds
-    thread, _ = asking("7", lambda: ask(time.sleep, 1.0, newest=builders.SKETCHES), page="other")
+    thread, _ = asking("7", lambda: ask(time.sleep, 1.0, newest=SKETCHES), page="other")
     until(lambda: len(builders._pool[0].busy) == 1)
-    assert where("7", newest=builders.SKETCHES) == builds
+    assert where("7", newest=SKETCHES) == builds
     thread.join(5)
     assert where("7") == builds
     assert where("7", sketched=True) == sketches
@@ -311,13 +312,13 @@ def test_who_builds_a_project_still_knows_it_after_a_sketch_of_it(pool: None) ->
 def test_a_sketch_that_is_overtaken_is_waited_for_and_not_spread(
     pool: None, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setitem(builders._PATIENCE_S, builders.SKETCHES, 20.0)  # however slow the machine
+    monkeypatch.setitem(PATIENCE_S, SKETCHES, 20.0)  # however slow the machine
     until(lambda: sum(not one.aside for one in builders._pool[0].idle) == 2)
-    builds, sketches = where("7"), where("7", newest=builders.SKETCHES)
+    builds, sketches = where("7"), where("7", newest=SKETCHES)
     for _ in range(3):
-        older, given_up = asking("7", lambda: ask(_until_halted, newest=builders.SKETCHES))
+        older, given_up = asking("7", lambda: ask(_until_halted, newest=SKETCHES))
         until(lambda: len(builders._pool[0].busy) == 1)
-        assert where("7", newest=builders.SKETCHES) == sketches
+        assert where("7", newest=SKETCHES) == sketches
         older.join(5)
         assert isinstance(given_up[0], Halted)
     assert where("7") == builds
@@ -325,13 +326,13 @@ def test_a_sketch_that_is_overtaken_is_waited_for_and_not_spread(
 
 def test_a_builder_is_known_for_as_many_projects_as_it_keeps_something_of(pool: None) -> None:
     until(lambda: sum(not one.aside for one in builders._pool[0].idle) == 2)
-    first = where("1", newest=builders.BUILDS)
-    assert where("2", newest=builders.BUILDS) != first  # who has been idle longest
+    first = where("1", newest=BUILDS)
+    assert where("2", newest=BUILDS) != first  # who has been idle longest
     assert where("1") == first and builders.known("1")
-    for of in range(3, 3 + 2 * builders.KNOWS):
-        where(f"{of}", newest=builders.BUILDS)
+    for of in range(3, 3 + 2 * KNOWS):
+        where(f"{of}", newest=BUILDS)
     assert not builders.known("1")
-    assert all(len(one.knows) <= builders.KNOWS for one in builders._pool[0].idle)
+    assert all(len(one.knows) <= KNOWS for one in builders._pool[0].idle)
 
 
 def test_what_a_field_may_be_set_to_is_told_of_a_sketch_as_of_the_solids() -> None:
