@@ -78,9 +78,11 @@ class _Page:
             for one in asks:
                 one.start()
             time.sleep(KEYSTROKE_S)
-            asks[0].join()  # a page waits for the sketch that it has asked for
         began = time.perf_counter()
-        self._sketch(changed)
+        if self.typed:
+            asks[0].join()  # a page shows the sketch that it has asked for
+        else:
+            self._sketch(changed)
         self._took("sketch", began)
         kept_from = time.perf_counter()
         body = {"version": self.version, "document": changed, "words": edit.path}
