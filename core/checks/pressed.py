@@ -27,6 +27,7 @@ from core.project.results import Solution
 from core.proof import between as reading
 from core.proof.between import Reading, Thing
 from core.solids import TriangleMesh
+from core.solids.edges import off_run
 from core.steps import PartState
 from core.steps.points import BAR, point_of, runs_between
 
@@ -139,7 +140,7 @@ def _thing(solution: Solution, told: str, first: str) -> Thing:
         if not runs:
             raise BuildError(f"{names[0]} and {names[1]} meet in no edge any more")
         if near is not None:
-            return reading.edge(placed(min(runs, key=lambda run: _off(run, near))))
+            return reading.edge(placed(min(runs, key=lambda run: off_run(run, near))))
         longest = max(runs, key=lambda run: np.linalg.norm(np.diff(run, axis=0), axis=1).sum())
         return reading.edge(placed(longest))
     shared = np.array(
@@ -169,11 +170,3 @@ def _piece(mesh: TriangleMesh, own: NDArray[np.bool_], near: Points) -> NDArray[
     triangles = np.arange(len(corners)).reshape(-1, 3)
     nearest = libigl.point_mesh_squared_distance(near[None], corners, triangles)[1]
     return np.asarray(own & (piece == piece[chosen[int(np.ravel(nearest)[0])]]))
-
-
-def _off(run: Points, near: Points) -> float:
-    """How far a point lies off a run of points, mm."""
-    start, way = run[:-1], np.diff(run, axis=0)
-    along = np.einsum("ij,ij->i", near - start, way) / np.maximum((way**2).sum(axis=1), 1e-18)
-    foot = start + np.clip(along, 0, 1)[:, None] * way
-    return float(np.linalg.norm(foot - near, axis=1).min())

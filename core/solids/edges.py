@@ -46,10 +46,14 @@ class Chain:
     convex: bool
 
     @property
+    def run(self) -> Points:
+        """Its points; of a closed chain the first is the last as well."""
+        return np.vstack([self.points, self.points[:1]]) if self.closed else self.points
+
+    @property
     def length(self) -> float:
         """How long it is, mm."""
-        run = np.vstack([self.points, self.points[:1]]) if self.closed else self.points
-        return float(np.linalg.norm(np.diff(run, axis=0), axis=1).sum())
+        return float(np.linalg.norm(np.diff(self.run, axis=0), axis=1).sum())
 
 
 def chains_between(mesh: TriangleMesh, one: FaceName, other: FaceName) -> list[Chain]:
@@ -111,6 +115,18 @@ def every_chain(mesh: TriangleMesh, convex: bool, step: str = "") -> list[Chain]
         once &= own[borders.left] | own[borders.right]
     found = [_finished(mesh, borders, run) for run in _runs(mesh, borders, np.flatnonzero(once))]
     return [chain for chain in distinct_chains(found) if chain.convex == convex]
+
+
+def off_run(run: Points, point: Points) -> float:
+    """How far a point (3,) lies off a run of points (n, 3), mm.
+
+    >>> off_run(np.array([[0.0, 0.0, 0.0], [4.0, 0.0, 0.0]]), np.array([2.0, 3.0, 0.0]))
+    3.0
+    """
+    start, way = run[:-1], np.diff(run, axis=0)
+    along = np.einsum("ij,ij->i", point - start, way) / np.maximum((way**2).sum(axis=1), 1e-18)
+    foot = start + np.clip(along, 0, 1)[:, None] * way
+    return float(np.linalg.norm(foot - point, axis=1).min())
 
 
 def distinct_chains(chains: Iterable[Chain]) -> list[Chain]:

@@ -9,10 +9,20 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+import numpy as np
+
 from core.solids.body import Body
 from core.solids.edge_fit import fits
 from core.solids.edge_sections import Faces, Finish, Shape
-from core.solids.edges import Chain, FaceName, chains_between, distinct_chains, every_chain
+from core.solids.edges import (
+    Chain,
+    FaceName,
+    chains_between,
+    distinct_chains,
+    every_chain,
+    off_run,
+)
+from core.solids.frame import Vector
 from core.solids.mesh import TriangleMesh, triangle_mesh
 from core.solids.rolling import EdgeLeft, finished_edges
 
@@ -20,12 +30,17 @@ from core.solids.rolling import EdgeLeft, finished_edges
 @dataclass(frozen=True)
 class NamedEdge:
     """The edge where two faces meet, its radius or leg over the first, mm, and its leg over the
-    other where that differs."""
+    other where that differs.
+
+    Of several edges in which they meet all are meant, or the nearest to a point: ``near``, in
+    shares of the first face's box.
+    """
 
     one: FaceName
     other: FaceName
     size: float
     other_size: float | None = None
+    near: Vector | None = None
 
 
 @dataclass(frozen=True)
@@ -63,7 +78,13 @@ def finished_by_name(body: Body, wanted: Sequence[NamedEdge], shape: Shape, step
 
 
 def _chains(mesh: TriangleMesh, edge: NamedEdge) -> list[Chain]:
-    return chains_between(mesh, edge.one, edge.other)
+    chains = chains_between(mesh, edge.one, edge.other)
+    if edge.near is None:
+        return chains
+    corners = mesh.corners[mesh.on(edge.one[0], frozenset({edge.one[1]}))].reshape(-1, 3)
+    low, high = corners.min(axis=0), corners.max(axis=0)
+    point = low + np.array(edge.near) * (high - low)
+    return [min(chains, key=lambda chain: off_run(chain.run, point))]
 
 
 def _distinct(found: Sequence[tuple[NamedEdge, Sequence[Chain]]]) -> list[Finish]:

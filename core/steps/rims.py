@@ -106,7 +106,11 @@ class FinishedEdges(StepKind):
             given.state.solid(),
             [
                 NamedEdge(
-                    edge.one, edge.other, edge.size_mm or size, None if edge.size_mm else other
+                    edge.one,
+                    edge.other,
+                    edge.size_mm or size,
+                    None if edge.size_mm else other,
+                    edge.near,
                 )
                 for edge in wanted
             ],

@@ -114,6 +114,77 @@ def test_every_copy_in_a_row_is_rounded_alike() -> None:
     )
 
 
+def rounded_of_a_row(text: str, spacing: float = 20, steps: tuple = ()) -> list[int]:
+    """Which of the four bores of a row are rounded at the top of their plate, told by what is left
+    of a ring round each just under the face."""
+    plate = step("body", "extrude", rectangle("100", "40"), height="6")
+    bore = step("h", "hole", on={"on": "body.top", "x": "0-30"}, diameter="8")
+    row = step("row", "row", count="4", spacing=f"{spacing}")
+    solution = solved(part("p", plate, bore, row, *steps, edges(text, "1")))
+    solid = solution.parts["p"].state.solid().solid
+    ring = Manifold.cylinder(0.1, 4.5, 4.5, 64) - Manifold.cylinder(0.1, 4.05, 4.05, 64)
+    left = [(solid ^ ring.translate((-30 + spacing * n, 0.0, 5.85))).volume() for n in range(4)]
+    return [n for n in range(4) if left[n] < 0.01 * ring.volume()]
+
+
+RIM = "h.side | body.top"
+
+
+@pytest.mark.parametrize("spacing", [15, 20])
+@pytest.mark.parametrize(
+    ("text", "rounded"),
+    [
+        (RIM, [0, 1, 2, 3]),
+        (f"{RIM} near 0 0.5 1", [0]),
+        (f"{RIM} near 0.36 0 0.9", [1]),
+        (f"{RIM} near 1 0.5 1", [3]),
+        (f"{RIM} near 2 0.5 1", [3]),
+        (f"{RIM} near 0.65 1 1; {RIM} near 0 0.5 1", [0, 2]),
+        # from the other side: shares of the plate's top, which is 100 wide
+        ("body.top | h.side near 0.1 0.5 0.5", [0]),
+    ],
+)
+def test_one_edge_of_several_alike_is_finished(
+    text: str, rounded: list[int], spacing: float
+) -> None:
+    assert rounded_of_a_row(text, spacing) == rounded
+
+
+def test_one_edge_of_several_stays_the_same_whatever_is_built_on_later_or_before() -> None:
+    wider = step("ear", "extrude", rectangle("60", "10"), on={"on": "body.left"}, height="80")
+    assert rounded_of_a_row(f"{RIM} near 0.36 0.5 1", steps=(wider,)) == [1]
+
+
+def test_one_edge_of_several_has_a_size_of_its_own_and_the_others_theirs() -> None:
+    plate = step("body", "extrude", rectangle("100", "40"), height="6")
+    bore = step("h", "hole", on={"on": "body.top", "x": "0-30"}, diameter="8")
+    row = step("row", "row", count="4", spacing="20")
+    text = f"{RIM} near 0 0.5 1: 2; {RIM}"
+    found = taken(plate, bore, row, edges(text, "1"))
+
+    def mouth(r: float) -> float:  # Pappus: the same corner, its sharp side towards the axis
+        return 2 * math.pi * (4 + r - profile_middle(r, r)) * CORNER * r * r
+
+    assert found == pytest.approx(mouth(2) + 3 * mouth(1), rel=5e-3)
+
+
+def test_the_sides_of_a_slot_are_finished_one_by_one() -> None:
+    """A groove parts the top of a block: each half meets the front in an edge of its own."""
+    groove = step(
+        "g",
+        "extrude",
+        rectangle("10", "60"),
+        on="body.top",
+        mode="cut",
+        direction="down",
+        height="5",
+    )
+    both = taken(block(), groove, edges("body.top | body.front", "1"))
+    one = taken(block(), groove, edges("body.top | body.front near 1 0 1", "1"))
+    assert both == pytest.approx(2 * one, rel=1e-6)
+    assert one == pytest.approx(CORNER * 15, rel=1e-3)
+
+
 def test_a_concave_edge_is_filled() -> None:
     post = step("post", "extrude", circle("20"), on="body.top", height="10")
     found = -taken(block(), post, edges("post.side | body.top", "3"))
@@ -171,6 +242,34 @@ def test_a_list_of_edges_reads_back_as_it_was_told() -> None:
     assert read_edges("; ".join(edge.told() for edge in found)) == found
     with pytest.raises(BuildError):
         read_edges("body top | left")
+
+
+@pytest.mark.parametrize(
+    ("text", "edge"),
+    [
+        ("a.side | b.top near 0 .5 1", Edge(("a", "side"), ("b", "top"), None, (0, 0.5, 1))),
+        # the name of a face may have numbers in it, as this has: the last three are meant
+        (
+            "a.side 3 | b.side 3 near 1 0 1 : 2.5",
+            Edge(("a", "side 3"), ("b", "side 3"), 2.5, (1, 0, 1)),
+        ),
+        (
+            "a.side | b.top near -0.25 1.5 0.333333: 3",
+            Edge(("a", "side"), ("b", "top"), 3.0, (-0.25, 1.5, 0.333333)),
+        ),
+    ],
+)
+def test_one_edge_of_several_reads_back_as_it_was_told(text: str, edge: Edge) -> None:
+    assert read_edges(text) == [edge]
+    assert read_edges(edge.told()) == [edge]
+
+
+@pytest.mark.parametrize("text", ["a.side | b.top near 0 1", "a.side near 0 0 1 | b.top"])
+def test_a_point_is_three_shares_after_the_second_face(text: str) -> None:
+    with pytest.raises(BuildError) as refused:
+        read_edges(text)
+    assert "tells no point" in str(refused.value)
+    assert "near 0 0.5 1" in (refused.value.remedy or "")
 
 
 def test_a_measure_renamed_is_renamed_in_sizes_of_edges() -> None:
