@@ -2,7 +2,7 @@
   import type { FieldView } from "../api/client";
   import type { Units } from "../project/units";
   import NumberField from "./NumberField.svelte";
-  import { edgesOf, edgesText } from "./pointed";
+  import { allAlike, edgesOf, edgesText, isOneOfSeveral } from "./pointed";
 
   let {
     field,
@@ -20,7 +20,8 @@
 
   const edges = $derived(edgesOf(field.text));
   const told = (faces: string) =>
-    faces
+    (isOneOfSeveral(faces) ? "one edge of " : "the edge of ") +
+    allAlike(faces)
       .split(" | ")
       .map((face) => face.replace(/^(.*)\.(.*)$/, "$2 of $1").replaceAll("_", " "))
       .join(" and ");
@@ -28,15 +29,28 @@
   function sized(index: number, size: string) {
     onset(edgesText(edges.map((one, at) => (at === index ? { ...one, size } : one))));
   }
+
+  /** All edges of the same two faces, in the place of those chosen one by one. */
+  function all(index: number) {
+    const faces = allAlike(edges[index]!.faces);
+    const rest = edges.filter((one, at) => at === index || allAlike(one.faces) !== faces);
+    onset(edgesText(rest.map((one) => (one === edges[index] ? { ...one, faces } : one))));
+  }
 </script>
 
 <span data-path={field.path} data-dirty={dirty}
-  >{#each edges as edge, index (index)}{index ? "; " : ""}the edge of {told(edge.faces)}<NumberField
+  >{#each edges as edge, index (index)}{index ? "; " : ""}{told(
+      edge.faces,
+    )}{#if isOneOfSeveral(edge.faces)}<button
+        class="word-button h-6"
+        aria-label="{told(edge.faces)}: all like it"
+        onclick={() => all(index)}>(all like it)</button
+      >{/if}<NumberField
       field={{
         path: `${field.path}.${index}`,
         kind: "length",
         text: edge.size,
-        label: `size of its own, of the edge of ${told(edge.faces)}`,
+        label: `size of its own, of ${told(edge.faces)}`,
       }}
       {units}
       {names}
@@ -44,7 +58,7 @@
       onset={(size) => sized(index, size)}
     /><button
       class="word-button h-6 w-6"
-      aria-label="leave the edge of {told(edge.faces)} as it is"
+      aria-label="leave {told(edge.faces)} as it is"
       onclick={() => onset(edgesText(edges.filter((_, at) => at !== index)))}>×</button
     >{:else}no edge yet{/each}</span
 >

@@ -1,19 +1,30 @@
 import { describe, expect, it } from "vitest";
-import type { Touch } from "../stage/scene";
+import type { Meeting, Touch } from "../stage/scene";
 import {
+  allAlike,
   canPoint,
   edgesOf,
   edgesText,
   edgesTouched,
   edgeText,
+  isOneOfSeveral,
   pointedBeside,
   pointedText,
   pointText,
 } from "./pointed";
 
 const face = { step: "wall", face: "top", place: "wall.top" };
-const side = { step: "wall", face: "left", place: "wall.left" };
-const front = { step: "wall", face: "front", place: "wall.front" };
+const met = (name: string, more: Partial<Meeting> = {}): Meeting => ({
+  step: "wall",
+  face: name,
+  place: `wall.${name}`,
+  near: null,
+  turned: false,
+  several: false,
+  ...more,
+});
+const side = met("left");
+const front = met("front");
 const touch = (more: Partial<Touch> = {}): Touch =>
   ({ part: "tin", ...face, edge: null, corner: null, around: [side, front], ...more }) as never;
 const options = (...values: string[]) => values.map((value) => ({ value, words: value }));
@@ -76,6 +87,45 @@ describe("an edge pressed", () => {
   it("where only a face was pressed, all its edges are meant", () => {
     expect(edgesTouched(touch())).toBe("wall.top | wall.left; wall.top | wall.front");
     expect(edgesTouched(edge)).toBe("wall.top | wall.left");
+  });
+});
+
+describe("an edge pressed where its two faces meet in several", () => {
+  const rim = (near: [number, number, number], several = true, turned = false) =>
+    touch({ edge: met("bore", { near, several, turned }) });
+  const pressed = (text: string, one: Touch) => pointedText(field("edges", text), one, "tin");
+
+  it("is told by a point at it, to a ten-thousandth of the face", () => {
+    expect(edgeText(rim([0, 0.5, 1]))).toBe("wall.top | wall.bore near 0 0.5 1");
+    expect(edgeText(rim([1 / 3, 1e-9, 1]))).toBe("wall.top | wall.bore near 0.3333 0 1");
+  });
+  it("of the face that lies in more pieces, which is told first", () =>
+    expect(edgeText(rim([0, 0, 1], true, true))).toBe("wall.bore | wall.top near 0 0 1"));
+  it("joins the others, and pressed again leaves them", () => {
+    const one = pressed("", rim([0, 0, 1]));
+    const two = pressed(one!, rim([0.5, 0, 1]));
+    expect(two).toBe("wall.top | wall.bore near 0 0 1; wall.top | wall.bore near 0.5 0 1");
+    expect(pressed(two!, rim([0, 0, 1]))).toBe("wall.top | wall.bore near 0.5 0 1");
+  });
+  it("the last that is left is chosen by itself too, though there is no other to be seen", () =>
+    expect(pressed("wall.bore | wall.top near 0 0 1: 2 mm", rim([1, 0, 1], false))).toBe(
+      "wall.bore | wall.top near 0 0 1: 2 mm; wall.top | wall.bore near 1 0 1",
+    ));
+  it("a single one is told without", () =>
+    expect(pressed("", rim([0, 0, 1], false))).toBe("wall.top | wall.bore"));
+  it("where all are meant they all go", () =>
+    expect(pressed("wall.bore | wall.top: 1 mm; a.b | a.c", rim([0, 0, 1]))).toBe("a.b | a.c"));
+  it("a piece of a face has the edges of that piece", () => {
+    const around = [met("bore", { near: [0, 0, 1], several: true }), side];
+    expect(edgesTouched(touch({ around }))).toBe(
+      "wall.top | wall.bore near 0 0 1; wall.top | wall.left",
+    );
+  });
+  it("all of them are told by the two faces alone", () => {
+    const one = "wall.top | wall.bore near 0 0 1";
+    expect([one, allAlike(one)].map(isOneOfSeveral)).toEqual([true, false]);
+    expect(allAlike(one)).toBe("wall.top | wall.bore");
+    expect(edgesOf(`${one}: 2 mm`)).toEqual([{ faces: one, size: "2 mm" }]);
   });
 });
 

@@ -1,6 +1,6 @@
 /** What a press on the stage means to a field, by what the field takes. */
 import type { FieldView } from "../api/client";
-import type { Touch } from "../stage/scene";
+import type { Meeting, Touch } from "../stage/scene";
 
 /** The names a pressed place goes by, best first. */
 function candidates(kind: string, touch: Touch, part: string): string[] {
@@ -30,10 +30,17 @@ export function pointedText(
   part: string,
 ): string | null {
   if (field.kind === "edges") {
-    const edge = touch.part === part ? edgeText(touch) : "";
-    if (!edge) return null;
+    if (touch.part !== part || !touch.edge) return null;
     const own = edgesOf(field.text);
-    const rest = own.filter((one) => one.faces !== edge && one.faces !== turned(edge));
+    // of edges that are chosen one by one the last is chosen by itself too
+    const oneByOne = own.some(
+      ({ faces }) => isOneOfSeveral(faces) && alike(faces, edgeText(touch)),
+    );
+    const edge = edgeText(touch, touch.edge.several || oneByOne);
+    // pressed again it goes, and so do all where all of those two faces are meant
+    const rest = own.filter(
+      ({ faces }) => faces !== edge && (isOneOfSeveral(faces) || !alike(faces, edge)),
+    );
     if (rest.length < own.length) return edgesText(rest);
     return edgesText([...own, { faces: edge, size: "" }]);
   }
@@ -61,9 +68,18 @@ export function pointedBeside(
   return field.beside && touch.corner && text ? { path: field.beside, text } : null;
 }
 
-/** An edge that was pressed, as the two faces that meet there; "" where a face was pressed. */
-export const edgeText = (touch: Touch) =>
-  touch.edge ? `${touch.step}.${touch.face} | ${touch.edge.step}.${touch.edge.face}` : "";
+/** An edge of a face, as the two faces that meet there; `one`: that edge alone where they meet in
+ *  several. */
+function meetingText(touch: Touch, meeting: Meeting, one = meeting.several): string {
+  const faces = [touch, meeting].map(({ step, face }) => `${step}.${face}`);
+  if (!one || !meeting.near) return faces.join(" | ");
+  const near = meeting.near.map((share) => Math.round(share * 1e4) / 1e4).join(" ");
+  return (meeting.turned ? faces.reverse() : faces).join(" | ") + NEAR + near;
+}
+
+/** An edge that was pressed; "" where a face was pressed. */
+export const edgeText = (touch: Touch, one?: boolean) =>
+  touch.edge ? meetingText(touch, touch.edge, one) : "";
 
 /** A corner or an edge that was pressed, as a point: the faces that meet there, in order of name. */
 export const pointText = (touch: Touch) =>
@@ -76,11 +92,15 @@ export const pointText = (touch: Touch) =>
 
 /** Every edge of a pressed face, or the one that was pressed. */
 export const edgesTouched = (touch: Touch) =>
-  touch.edge
-    ? edgeText(touch)
-    : touch.around.map((one) => `${touch.step}.${touch.face} | ${one.step}.${one.face}`).join("; ");
+  touch.edge ? edgeText(touch) : touch.around.map((one) => meetingText(touch, one)).join("; ");
 
-const turned = (edge: string) => edge.split(" | ").reverse().join(" | ");
+const NEAR = " near ";
+
+/** The edges of the same two faces, all of them. */
+export const allAlike = (faces: string) => faces.split(NEAR)[0]!;
+export const isOneOfSeveral = (faces: string) => faces.includes(NEAR);
+const sorted = (faces: string) => allAlike(faces).split(" | ").sort().join(" | ");
+const alike = (one: string, other: string) => sorted(one) === sorted(other);
 
 export interface OneEdge {
   faces: string;

@@ -93,7 +93,7 @@
   ]);
   const chain = $derived.by(() => {
     void drawnAt;
-    return edge?.edge && scene ? scene.edgeLines(edge.part, edge, edge.edge) : [];
+    return edge?.edge && scene ? scene.edgeLines(edge) : [];
   });
   /** Points of the part shown, found anew whenever the picture is drawn anew. */
   const seen = $derived.by(() => {

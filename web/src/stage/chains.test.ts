@@ -1,6 +1,16 @@
 import { BoxGeometry, CylinderGeometry } from "three";
 import { describe, expect, it } from "vitest";
-import { bordersOf, chainOf, facesAround, lengthOf, nearestRun, piecesOf, runsOf } from "./chains";
+import {
+  bordersOf,
+  boxOf,
+  chainOf,
+  facesAround,
+  lengthOf,
+  markOf,
+  nearestRun,
+  piecesOf,
+  runsOf,
+} from "./chains";
 import type { PackedMesh } from "./packed";
 
 /** A box with welded corners, 30 x 20 x 10; faces 0 to 5 are +x, -x, +y, -y, +z, -z. */
@@ -141,6 +151,33 @@ describe("of two drums made by one step", () => {
       expect(Math.min(...reach) > 20).toBe(beyond);
     }
     expect(nearestRun(borders, [], [0, 0, 0])).toEqual([]);
+  });
+
+  it("each rim is told by a point of its own, the same however it was come upon", () => {
+    const borders = bordersOf(pair());
+    const marks = runsOf(borders, 0, 1).map((run) => markOf(borders, run));
+    expect(runsOf(borders, 1, 0).map((run) => markOf(borders, run))).toEqual(marks);
+    const again = runsOf(borders, 0, 1).map((run) => markOf(borders, [...run].reverse()));
+    expect(again).toEqual(marks);
+    // on the rim, at its least x: half-way along a side of the drum
+    const [out, z] = [5 * Math.cos(Math.PI / 24) ** 2, 8];
+    for (const [index, mark] of marks.entries()) {
+      expect(mark[2]).toBeCloseTo(z, 5);
+      expect(Math.hypot(mark[0]! - 30 * index, mark[1]!)).toBeGreaterThan(out - 0.1);
+      const runs = runsOf(borders, 0, 1);
+      expect(nearestRun(borders, runs, mark)).toEqual(runs[index]);
+    }
+  });
+  it("a straight edge by its middle", () => {
+    const borders = bordersOf(box());
+    expect(markOf(borders, chainOf(borders, 2, 4))).toEqual([0, 10, 5]);
+    expect(markOf(borders, [])).toEqual([0, 0, 0]);
+  });
+  it("a face of both has the box of both", () => {
+    const { low, size } = boxOf(pair(), 1);
+    expect(low).toEqual([-5, -5, 8]);
+    expect(size).toEqual([40, 10, 0]);
+    expect(boxOf(box(), 0)).toEqual({ low: [15, -10, -5], size: [0, 20, 10] });
   });
 
   it("an edge is near all along, not at its ends alone", () => {

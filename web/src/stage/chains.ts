@@ -178,6 +178,44 @@ export function nearestRun(
   return best;
 }
 
+/** The box of a face, mm: its least corner and its size. O(triangles). */
+export function boxOf({ positions, triangles, faces }: PackedMesh, face: number) {
+  const low = [Infinity, Infinity, Infinity];
+  const high = [-Infinity, -Infinity, -Infinity];
+  faces.forEach((own, triangle) => {
+    if (own !== face) return;
+    for (let at = triangle * 9; at < triangle * 9 + 9; at++) {
+      const k = at % 3;
+      const value = positions[triangles[(at - k) / 3]! * 3 + k]!;
+      low[k] = Math.min(low[k]!, value);
+      high[k] = Math.max(high[k]!, value);
+    }
+  });
+  return { low, size: high.map((value, k) => value - low[k]!) };
+}
+
+/**
+ * A point by which a run of mesh edges is told: the middle of that of its edges which comes nearest
+ * to the middle of the whole run, and of those that come as near the first by x, y and z.
+ */
+export function markOf({ ends, positions }: Borders, run: readonly number[]): number[] {
+  const middles = run.map((edge) => {
+    const [a, b] = [ends[edge * 2]! * 3, ends[edge * 2 + 1]! * 3];
+    return [0, 1, 2].map((k) => (positions[a + k]! + positions[b + k]!) / 2);
+  });
+  const whole = [0, 1, 2].map(
+    (k) => middles.reduce((sum, one) => sum + one[k]!, 0) / (middles.length || 1),
+  );
+  const off = (one: number[]) => Math.hypot(...one.map((value, k) => value - whole[k]!));
+  const least = Math.min(...middles.map(off));
+  const first = (one: number[], other: number[]) =>
+    one.map((value, k) => value - other[k]!).find((by) => Math.abs(by) > AS_NEAR) ?? 0;
+  return middles.filter((one) => off(one) < least + AS_NEAR).sort(first)[0] ?? [0, 0, 0];
+}
+
+/** What lies no further apart is as near, mm. */
+const AS_NEAR = 1e-3;
+
 /** Which piece of a face each of its triangles lies on, -1 of others: pieces share no corner.
  *  O(triangles). */
 export function piecesOf({ positions, triangles, faces }: PackedMesh, face: number): Int32Array {

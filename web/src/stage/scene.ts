@@ -10,7 +10,7 @@ import {
   WebGLRenderer,
 } from "three";
 import type { MarksView, Report } from "../api/client";
-import { chainOf, facesAround, lengthOf, nearestRun, runsOf, type Borders } from "./chains";
+import { facesAround, lengthOf, markOf, nearestRun, runsOf, type Borders } from "./chains";
 import { Cut, type CutFrom } from "./cut";
 import { Eye, type OnCanvas } from "./eye";
 import { fetchMarks } from "./hatching";
@@ -48,11 +48,13 @@ export interface Touch {
   /** The place that lies in the face, as `step.name`; "" where none does. */
   place: string;
   /** The face that meets this one in the edge that was pressed, if one was. */
-  edge: FacePlace | null;
+  edge: Meeting | null;
+  /** A point of that edge, in the part's own coordinates. */
+  mark: number[] | null;
   /** The face beyond a second edge, where a corner was pressed. */
   corner: FacePlace | null;
-  /** Every face that meets this one in an edge. */
-  around: FacePlace[];
+  /** Every edge round this one, or round the piece of it that was pressed. */
+  around: Meeting[];
   /** Where it was pressed, as shares of the part's box; null where it was not pressed but named. */
   at: [number, number, number] | null;
   /** The area of the face, mm², and the length of the edge that was pressed, mm, as drawn: of the
@@ -67,6 +69,17 @@ export interface FacePlace {
   step: string;
   face: string;
   place: string;
+}
+
+/** A face that meets another in an edge. */
+export interface Meeting extends FacePlace {
+  /** A point at the edge that is meant, as shares of the box of one of the two faces: of that which
+   *  lies in more pieces. Null where every edge is meant in which they meet. */
+  near: [number, number, number] | null;
+  /** Whether the shares are of this face, not of the one that was pressed. */
+  turned: boolean;
+  /** Whether the two meet in more edges than that. */
+  several: boolean;
 }
 
 interface FaceName {
@@ -475,17 +488,39 @@ export class StageScene {
     const { area, pieces } = solid.areaOf(own, pressed?.triangle);
     const runs = beside === null ? [] : runsOf(borders, own, beside);
     const run = pressed ? nearestRun(borders, runs, pressed.point.toArray()) : runs.flat();
+    const meeting = (face: number, run: readonly number[] | null, several = false): Meeting[] => {
+      const known = named(part.faces[face]);
+      if (!known) return [];
+      if (!run) return [{ ...known, near: null, turned: false, several }];
+      const turned = solid.areaOf(face).pieces > pieces;
+      const near = solid.shareOfFace(turned ? face : own, markOf(borders, run));
+      return [{ ...known, near, turned, several }];
+    };
+    // all edges of a face, but where it lies in several pieces those of the one that was pressed
+    const roundPiece = (face: number, triangle: number) => {
+      const every = runsOf(borders, own, face);
+      const corners = solid.cornersOfPiece(own, triangle);
+      const here = every.filter((run) =>
+        run.some((edge) => [0, 1].every((end) => corners.has(borders.ends[edge * 2 + end]!))),
+      );
+      if (here.length === every.length) return meeting(face, null);
+      return here.flatMap((one) => meeting(face, one, true));
+    };
+    const around = (face: number) =>
+      pressed && pieces > 1 ? roundPiece(face, pressed.triangle) : meeting(face, null);
+    const edge = beside === null ? [] : meeting(beside, pressed && run, runs.length > 1);
     return {
       part: solid.name,
       step: face.step,
       face: face.face,
       place: face.place ?? "",
       normal: [normal.x, normal.y, normal.z],
-      edge: beside === null ? null : named(part?.faces[beside]),
+      edge: edge[0] ?? null,
+      mark: edge[0]?.near ? markOf(borders, run) : null,
       corner: second === null ? null : named(part?.faces[second]),
-      around: facesAround(borders, own)
-        .map((one) => named(part?.faces[one]))
-        .filter((one) => one !== null),
+      get around() {
+        return facesAround(borders, own).flatMap(around);
+      },
       at: pressed && solid.shareOf(pressed.point),
       area,
       long: lengthOf(borders, run),
@@ -499,16 +534,17 @@ export class StageScene {
     return this.eye.onCanvas(place.applyMatrix4(solid.group.matrix));
   }
 
-  /** The lines on the canvas along which two faces of a part meet. */
-  edgeLines(part: string, one: FaceName, other: FaceName): [number, number, number, number][] {
+  /** The lines on the canvas of the edge that was pressed. */
+  edgeLines({ part, edge, mark, ...one }: Touch): [number, number, number, number][] {
     const solid = this.#solids.get(part);
     const faces = this.#report?.parts.find((found) => found.name === part)?.faces ?? [];
     const named = (face: FaceName) =>
       faces.findIndex((found) => found.step === face.step && found.face === face.face);
-    const [a, b] = [named(one), named(other)];
+    const [a, b] = [named(one), edge ? named(edge) : -1];
     if (!solid || a < 0 || b < 0) return [];
     const borders = solid.borders();
-    return chainOf(borders, a, b).map((edge) => {
+    const runs = runsOf(borders, a, b);
+    return (mark ? nearestRun(borders, runs, mark) : runs.flat()).map((edge) => {
       const from = this.#borderEnd(solid, borders, edge * 2);
       const to = this.#borderEnd(solid, borders, edge * 2 + 1);
       return [from.x, from.y, to.x, to.y];

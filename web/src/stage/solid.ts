@@ -24,11 +24,13 @@ import {
   type Side,
   type StencilOp,
 } from "three";
-import { bordersOf, piecesOf, type Borders } from "./chains";
+import { bordersOf, boxOf, piecesOf, type Borders } from "./chains";
 import { Hatching } from "./hatching";
 import type { PackedMesh } from "./packed";
 import { drawnSurface } from "./surface";
 
+/** A face is flat along an axis where it is no longer, mm. */
+const FLAT = 1e-6;
 const CREASE = Math.PI / 7;
 const EDGE = (24 * Math.PI) / 180;
 
@@ -136,6 +138,26 @@ export class Solid {
     const size = box.getSize(new Vector3());
     const off = point.clone().sub(box.min);
     return [off.x / (size.x || 1), off.y / (size.y || 1), off.z / (size.z || 1)];
+  }
+
+  /** A point as shares of the box of a face. */
+  shareOfFace(face: number, point: readonly number[]): [number, number, number] {
+    const { low, size } = this.#packed
+      ? boxOf(this.#packed, face)
+      : { low: [0, 0, 0], size: [1, 1, 1] };
+    const share = (k: number) => (size[k]! > FLAT ? (point[k]! - low[k]!) / size[k]! : 0.5);
+    return [share(0), share(1), share(2)];
+  }
+
+  /** The corners of the piece of a face that a triangle lies on. */
+  cornersOfPiece(face: number, triangle: number): Set<number> {
+    const packed = this.#packed;
+    if (!packed) return new Set();
+    const pieces = piecesOf(packed, face);
+    const own = [...packed.triangles.keys()].filter(
+      (at) => pieces[Math.floor(at / 3)] === pieces[triangle],
+    );
+    return new Set(own.map((at) => packed.triangles[at]!));
   }
 
   /** Where faces meet; found when it is first asked for. */
