@@ -41,7 +41,9 @@ names a face of an earlier step: `body.top`, `body.side 3`, `hollow.inner floor`
 the faces that meet there: `body.top | body.front | body.left` a corner, `body.top | body.left` the
 middle of that edge (of a round one its centre), `body.top` the middle of a face, `hole` an axis.
 Edges are two faces with a bar between, as many as wanted: `body.top | body.left: 2 mm; hole.side |
-body.top`. An empty text is what was left alone.
+body.top`. Where the two meet in several edges, as the bores of a row with the face they go through,
+all are meant, or the one nearest to a point, which is told in shares of the box of the first face:
+`hole.side | body.top near 0 0.5 1`. An empty text is what was left alone.
 """
 # what a name of the schema stands for, in a reader's words
 WORDS = {

@@ -498,11 +498,13 @@ def test_a_thing_is_begun_by_what_must_meet(bare_walker: Walker) -> None:
     assert walker.axe() == []
 
 
-def test_of_a_row_of_posts_the_one_that_is_pressed_is_meant(bare_walker: Walker) -> None:
-    """Four posts 20 apart are one face to the solid: a hole begins on the one pressed, and what is
-    measured is measured between the two pressed."""
-    walker = bare_walker
-    project = empty_page(walker)
+# four posts from left to right as the page is first seen, in pixels from the middle of the stage
+POSTS = (-206, -82, 52, 178)
+
+
+def row_of_posts(walker: Walker) -> str:
+    """On an empty page a plate and four posts 12 across in a row, 20 apart; the step that made
+    them."""
     body = walker.step("block")
     for field, text in (("outline.fields.width", "80"), ("outline.fields.depth", "30"),
                         ("fields.height", "8")):  # fmt: skip
@@ -516,13 +518,64 @@ def test_of_a_row_of_posts_the_one_that_is_pressed_is_meant(bare_walker: Walker)
     walker.type(path(row, "fields.count"), "4")
     walker.type(path(row, "fields.spacing"), "20")
     walker.settled()
+    return post
+
+
+def test_of_a_row_of_posts_the_rims_that_are_pressed_are_rounded(bare_walker: Walker) -> None:
+    """Four rims are one edge to the solid: the one that is pressed is rounded, another that is
+    pressed is rounded too, and all of them when that is said."""
+    walker = bare_walker
+    project = empty_page(walker)
+    post = row_of_posts(walker)
+    whole = exported(walker, project).volume
+
+    def rounded_off() -> float:
+        walker.settled()
+        return whole - exported(walker, project).volume
+
+    # the first is looked for while none is rounded, and pressed once the third is
+    first, _ = (
+        walker.press_among(
+            [(x, y) for x in range(left, left + 30, 6) for y in range(-170, 30, 3)],
+            "the edge of", f"top of {post}", f"side of {post}",
+        )
+        for left in (POSTS[0], POSTS[2])
+    )  # fmt: skip
+    walker.see("one of 4", '[aria-label="what was pressed"]')
+    round_ = walker.offered("round it")
+    walker.type(path(round_, "fields.size"), "1")
+    # Pappus: the corner that a round of 1 takes off, turned about the axis of a post 12 across
+    one = 2 * math.pi * (5 * (1 - math.pi / 4) + 1 / 6)
+    assert rounded_off() == pytest.approx(one, rel=0.02)
+    edges = path(round_, "fields.edges")
+    listed = f'[data-step="{round_}"] span[data-path="{edges}"]'
+    walker.click(f'button[data-point="{edges}"]')
+    walker.press_at(*first)
+    walker.until(lambda: walker.text(listed).count("one edge of") == 2)
+    assert rounded_off() == pytest.approx(2 * one, rel=0.02)
+    walker.press("(all like it)")
+    walker.until(lambda: walker.text(listed).count("the edge of") == 1)
+    assert rounded_off() == pytest.approx(4 * one, rel=0.02)
+    walker.press("undo")
+    walker.until(lambda: walker.text(listed).count("one edge of") == 2)
+    walker.click(f"{listed} button[aria-label^='leave']")
+    assert rounded_off() == pytest.approx(one, rel=0.02)
+    assert kept_edges(walker, project, round_).count(" near ") == 1
+
+
+def test_of_a_row_of_posts_the_one_that_is_pressed_is_meant(bare_walker: Walker) -> None:
+    """Four posts 20 apart are one face to the solid: a hole begins on the one pressed, and what is
+    measured is measured between the two pressed."""
+    walker = bare_walker
+    project = empty_page(walker)
+    post = row_of_posts(walker)
     # from left to right as the page is first seen; each is looked for where it stands
     posts = [
         walker.press_among(
             [(x, y) for x in range(left, left + 30, 6) for y in range(-170, 30, 6)],
             f"top of {post}", "mm²",
         )
-        for left in (-206, -82, 52, 178)
+        for left in POSTS
     ]  # fmt: skip
     walker.see("113.1 mm², one of 4", '[aria-label="what was pressed"]')
     hole = walker.step("hole")

@@ -42,7 +42,7 @@
   >{#each edges as edge, index (index)}{index ? "; " : ""}{told(
       edge.faces,
     )}{#if isOneOfSeveral(edge.faces)}<button
-        class="word-button h-6"
+        class="word-button mx-1 h-6"
         aria-label="{told(edge.faces)}: all like it"
         onclick={() => all(index)}>(all like it)</button
       >{/if}<NumberField
