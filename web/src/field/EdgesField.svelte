@@ -2,7 +2,7 @@
   import type { FieldView } from "../api/client";
   import type { Units } from "../project/units";
   import NumberField from "./NumberField.svelte";
-  import { allAlike, edgesOf, edgesText, isOneOfSeveral } from "./pointed";
+  import { allAlike, edgesOf, edgesText, edgeWords, isOneOfSeveral } from "./pointed";
 
   let {
     field,
@@ -19,13 +19,6 @@
   } = $props();
 
   const edges = $derived(edgesOf(field.text));
-  const told = (faces: string) =>
-    (isOneOfSeveral(faces) ? "one edge of " : "the edge of ") +
-    allAlike(faces)
-      .split(" | ")
-      .map((face) => face.replace(/^(.*)\.(.*)$/, "$2 of $1").replaceAll("_", " "))
-      .join(" and ");
-
   function sized(index: number, size: string) {
     onset(edgesText(edges.map((one, at) => (at === index ? { ...one, size } : one))));
   }
@@ -39,18 +32,18 @@
 </script>
 
 <span data-path={field.path} data-dirty={dirty}
-  >{#each edges as edge, index (index)}{index ? "; " : ""}{told(
+  >{#each edges as edge, index (index)}{index ? "; " : ""}{edgeWords(
       edge.faces,
     )}{#if isOneOfSeveral(edge.faces)}<button
         class="word-button mx-1 h-6"
-        aria-label="{told(edge.faces)}: all like it"
+        aria-label="{edgeWords(edge.faces)}: all like it"
         onclick={() => all(index)}>(all like it)</button
       >{/if}<NumberField
       field={{
         path: `${field.path}.${index}`,
         kind: "length",
         text: edge.size,
-        label: `size of its own, of ${told(edge.faces)}`,
+        label: `size of its own, of ${edgeWords(edge.faces)}`,
       }}
       {units}
       {names}
@@ -58,7 +51,7 @@
       onset={(size) => sized(index, size)}
     /><button
       class="word-button h-6 w-6"
-      aria-label="leave {told(edge.faces)} as it is"
+      aria-label="leave {edgeWords(edge.faces)} as it is"
       onclick={() => onset(edgesText(edges.filter((_, at) => at !== index)))}>×</button
     >{:else}no edge yet{/each}</span
 >

@@ -12,7 +12,7 @@
   import MovesField from "./MovesField.svelte";
   import NumberField from "./NumberField.svelte";
   import TextField from "./TextField.svelte";
-  import { canPoint, pointedBeside, pointedText } from "./pointed";
+  import { canPoint, edgesSaid, pointedBeside, pointedText } from "./pointed";
 
   let {
     project,
@@ -53,7 +53,8 @@
   function set(next: string, beside: { path: string; text: string } | null = null) {
     if (!beside && next === textAt(project.document, field.path)) return;
     const label = field.label.split(",")[0];
-    const told = `${words}: ${label} ${text || "none"} → ${next || "left alone"}`;
+    const said = (one: string) => (field.kind === "edges" ? edgesSaid(one) : one);
+    const told = `${words}: ${label} ${said(text) || "none"} → ${said(next) || "left alone"}`;
     project.change(told, (document) => {
       setPath(document, field.path, next);
       if (beside) setPath(document, beside.path, beside.text);

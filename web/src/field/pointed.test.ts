@@ -4,6 +4,7 @@ import {
   allAlike,
   canPoint,
   edgesOf,
+  edgesSaid,
   edgesText,
   edgesTouched,
   edgeText,
@@ -128,6 +129,13 @@ describe("an edge pressed where its two faces meet in several", () => {
     expect(edgesOf(`${one}: 2 mm`)).toEqual([{ faces: one, size: "2 mm" }]);
   });
 });
+
+it.each([
+  ["", "none"],
+  ["a_1.top | a_1.left", "the edge of top of a 1 and left of a 1"],
+  ["a.top | b.bore near 0 0 1: 2 mm", "one edge of top of a and bore of b"],
+  ["a.top | b.bore near 0 0 1: 2 mm; a.top | a.left", "2 edges"],
+])("a list of edges %j is called %j", (text, words) => expect(edgesSaid(text)).toBe(words));
 
 describe("a corner pressed", () => {
   const corner = touch({ edge: side, corner: front });

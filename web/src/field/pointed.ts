@@ -102,6 +102,21 @@ export const isOneOfSeveral = (faces: string) => faces.includes(NEAR);
 const sorted = (faces: string) => allAlike(faces).split(" | ").sort().join(" | ");
 const alike = (one: string, other: string) => sorted(one) === sorted(other);
 
+/** An edge in words: `top of body and left of body`, and whether it is one of several such. */
+export function edgeWords(faces: string): string {
+  const named = allAlike(faces)
+    .split(" | ")
+    .map((face) => face.replace(/^(.*)\.(.*)$/, "$2 of $1").replaceAll("_", " "));
+  return `${isOneOfSeveral(faces) ? "one edge of" : "the edge of"} ${named.join(" and ")}`;
+}
+
+/** A list of edges as a change of it is called. */
+export function edgesSaid(text: string): string {
+  const [first, ...more] = edgesOf(text);
+  if (!first) return "none";
+  return more.length ? `${more.length + 1} edges` : edgeWords(first.faces);
+}
+
 export interface OneEdge {
   faces: string;
   /** A size of its own, "" where it takes the step's. */
