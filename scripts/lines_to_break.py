@@ -228,7 +228,7 @@ BREAKS: list[Break] = [
         "core/checks/pressed.py",
         ("tests/core/test_measuring.py",),
         ("own = chosen[0] if near is None else _piece(mesh, chosen[0], near)", "own = chosen[0]"),
-        ("return reading.edge(placed(min(runs, key=lambda run: _off(run, near))))", "pass"),
+        ("return reading.edge(placed(min(runs, key=lambda run: off_run(run, near))))", "pass"),
     ),
     *_of(
         "core/project/beginning.py",
@@ -476,6 +476,21 @@ BREAKS: list[Break] = [
             "self.low, self.high = edges[step], edges[step + 1]",
             "self.low, self.high = edges[step] + 0.05, edges[step + 1] + 0.05",
             "edges_of_the_bands",
+        ),
+    ),
+    *_of(
+        "core/solids/finishing.py",
+        ("tests/core/test_chosen_edges.py",),
+        ("[min(chains, key=lambda chain: off_run(chain.run, point))]", "chains[:1]"),
+        ("point = low + np.array(edge.near) * (high - low)", "point = np.array(edge.near)"),
+    ),
+    *_of(
+        "core/project/beginning.py",
+        ("tests/core/test_beginning.py",),
+        ('"out": place.out, "turn": place.turn', '"out": place.out'),
+        (
+            "_place(room, project.units, aside=True, exact=True)",
+            "_place(room, project.units, False, True)",
         ),
     ),
     # solving and saving

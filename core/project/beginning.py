@@ -99,6 +99,47 @@ def begin_step(
     return with_steps(project, part, steps), name
 
 
+def place_step(
+    solution: Solution, part: str, step: str, on: str, near: Vector
+) -> tuple[Project, str]:
+    """The document with a step in the middle of the piece of a face that was pressed, and its id.
+    How it is turned and how far it stands off is left as it is.
+
+    Args:
+        near: where the face was pressed, as shares of the part's box.
+
+    Raises:
+        BuildError: there is no such step, it has no place, or the face is not there before it.
+
+    >>> from core.project.solve import solve
+    >>> from core.project.starters import begun
+    >>> solved = solve(begun("lidded_box"))
+    >>> document, _ = begin_step(solved, "base", "hole", 0, "", on="body.front")
+    >>> moved, _ = place_step(solve(document), "base", "hole", "body.back", (0.5, 1.0, 0.5))
+    >>> next(one.place.on for one in moved.part("base").steps if one.id == "hole")
+    'body.back'
+    """
+    project = solution.project
+    steps = list(project.part(part).steps) if part in solution.parts else []
+    index = next((i for i, one in enumerate(steps) if one.id == step), -1)
+    if index < 0 or steps[index].place is None:
+        raise BuildError("there is no such step to place", where="step")
+    state = _state_after(solution, part, steps, index)
+    state.place(on)
+    room = room_on(state, on, near=in_box(solution.parts[part].state, near))
+    if room is None:
+        raise BuildError(f"there is no room on {on} there", remedy="another face", where="on")
+    found = _place(room, project.units, aside=True, exact=True)
+    place = steps[index].place
+    assert place is not None
+    steps[index] = steps[index].model_copy(
+        update={
+            "place": found.model_copy(update={"out": place.out, "turn": place.turn}),
+        }
+    )
+    return with_steps(project, part, steps), step
+
+
 def begin_part(project: Project, label: str = "") -> tuple[Project, str]:
     """The document with a new empty part, and the part's name.
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from functools import reduce
+from typing import Any
 
 import numpy as np
 import pytest
@@ -306,9 +307,13 @@ def test_a_face_says_how_large_it_is_and_has_all_its_edges_rounded(bare_walker: 
     assert exported(walker, project).volume == pytest.approx(24_000 - straight + shared, rel=1e-4)
 
 
+def step_of(project: int, step: str) -> dict[str, Any]:
+    return next(one for one in kept(project)["parts"][0]["steps"] if one["id"] == step)
+
+
 def kept_edges(walker: Walker, project: int, step: str) -> str:
     walker.kept()
-    return next(s for s in kept(project)["parts"][0]["steps"] if s["id"] == step)["fields"]["edges"]
+    return step_of(project, step)["fields"]["edges"]
 
 
 def test_a_body_of_two_pieces_is_hollowed_by_pressing_its_rim(bare_walker: Walker) -> None:
@@ -580,8 +585,14 @@ def test_of_a_row_of_posts_the_one_that_is_pressed_is_meant(bare_walker: Walker)
     walker.see("113.1 mm², one of 4", '[aria-label="what was pressed"]')
     hole = walker.step("hole")
     walker.kept()
-    (made,) = [one for one in kept(project)["parts"][0]["steps"] if one["id"] == hole]
+    made = step_of(project, hole)
     assert (made["place"]["on"], made["place"]["x"]) == (f"{post}.top", "60 mm")
+    # placed anew by pressing another post, it stands in the middle of that
+    walker.click(f'button[data-point="{path(hole, "place.on")}"]')
+    walker.press_at(*posts[1])
+    walker.until(lambda: step_of(project, hole)["place"]["x"] == "20 mm")
+    assert step_of(project, hole)["place"]["on"] == f"{post}.top"
+    walker.press("undo")
     walker.press("undo")
     walker.settled()
     walker.press("measure")

@@ -5,10 +5,11 @@ from __future__ import annotations
 import math
 
 import pytest
+from manifold3d import Manifold
 
-from core.errors import BuildError
+from core.errors import BuildError, CoreError
 from core.fits import FITS
-from core.project.beginning import begin_copy, begin_part, begin_step
+from core.project.beginning import begin_copy, begin_part, begin_step, place_step
 from core.project.beginning_fits import become_kind, begin_fit
 from core.project.beginning_sizes import round_size
 from core.project.faces import free_face, room_on
@@ -445,6 +446,49 @@ def test_on_a_row_of_posts_a_step_begins_on_the_one_that_was_pressed(kind: str, 
     assert made.place.on == "post.top" and made.place.y == ""
     assert made.place.x == (f"{off:g} mm" if post else "")
     assert not solve(project).errors
+
+
+@pytest.mark.parametrize(("units", "mm"), [("mm", 1.0), ("in", 25.4)])
+def test_a_step_moves_to_the_post_that_was_pressed(units: str, mm: float) -> None:
+    hole = step("h", "hole", on={"on": "post.top", "x": "1", "turn": "30"}, diameter="3")
+    solution = solved(part("p", *POSTS, hole), units=units)
+    pin = Manifold.cylinder(1.0, 1.0)
+    inside = [pin.translate((-30 + 20.25 * n, 0.0, 12.0)).scale((mm,) * 3) for n in range(4)]
+    for post in (2, 0, 3):
+        project, name = place_step(
+            solution, "p", "h", "post.top", ((40 - 30 + 20.25 * post + 3) / 80, 0.4, 1.0)
+        )
+        (moved,) = (one for one in project.part("p").steps if one.id == name == "h")
+        assert (moved.place.turn, moved.place.y) == ("30", "")
+        after = solve(project)
+        assert not after.errors
+        solid = after.parts["p"].state.solid().solid
+        bored = [n for n in range(4) if (solid ^ inside[n]).volume() < 1e-6]
+        assert bored == [post]
+        solution = after
+
+
+def test_a_step_moves_to_another_face_of_one_piece() -> None:
+    hole = step("h", "hole", on={"on": "b.top", "x": "9", "x_from": "b.left"}, diameter="3")
+    solution = solved(part("p", POSTS[0], hole))
+    project, _ = place_step(solution, "p", "h", "b.front", (0.3, 0.0, 0.4))
+    place = project.part("p").steps[1].place
+    assert (place.on, place.x, place.x_from, place.y) == ("b.front", "", "", "")
+
+
+@pytest.mark.parametrize(
+    ("which", "on", "words"),
+    [
+        ("nothing", "b.top", "no such step"),
+        ("r", "b.top", "no such step to place"),
+        ("h", "h.side", "no place 'h.side' here"),  # its own bore is not there before it
+    ],
+)
+def test_a_step_that_cannot_move_there_says_so(which: str, on: str, words: str) -> None:
+    hole = step("h", "hole", on={"on": "b.top"}, diameter="3")
+    solution = solved(part("p", POSTS[0], hole))
+    with pytest.raises(CoreError, match=words):
+        place_step(solution, "p", which, on, (0.5, 0.5, 1.0))
 
 
 def test_a_face_in_one_piece_is_begun_on_as_without_a_press() -> None:

@@ -217,6 +217,10 @@ def test_documents_grow_by_what_is_begun(maker: Maker) -> None:
     step = {"document": document, "part": "plate", "kind": "hole", "on": "body.top"}
     found = maker.post("/api/begin/step", step)
     assert found["name"] in [one["id"] for one in found["document"]["parts"][0]["steps"]]
+    hole = {"part": "plate", "step": found["name"], "on": "body.bottom", "near": [0.5, 0.5, 0]}
+    moved = maker.post("/api/begin/place", {"document": found["document"], **hole})
+    (step,) = [one for one in moved["document"]["parts"][0]["steps"] if one["id"] == moved["name"]]
+    assert step["place"]["on"] == "body.bottom"
     found = maker.post("/api/begin/part", {"document": document, "label": "Knob"})
     assert [one["label"] for one in found["document"]["parts"]] == ["Plate", "Knob"]
     found = maker.post("/api/begin/copy", {"document": document, "part": "plate"})

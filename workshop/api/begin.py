@@ -7,7 +7,7 @@ from typing import Annotated, Any
 from django.http import HttpRequest
 from ninja import Field, Router
 
-from core.project.beginning import begin_copy, begin_part, begin_step
+from core.project.beginning import begin_copy, begin_part, begin_step, place_step
 from core.project.beginning_fits import become_kind, begin_fit
 from core.project.document import from_data
 from core.project.outline_again import outline_again
@@ -41,6 +41,16 @@ class StepIn(Shape):
     after: str = ""
     edge: str = ""
     near: tuple[Share, Share, Share] | None = None
+
+
+class PlaceIn(Shape):
+    """A step to stand on a face, where that was pressed."""
+
+    document: dict[str, Any]
+    part: str
+    step: str
+    on: str
+    near: tuple[Share, Share, Share]
 
 
 class PartIn(Shape):
@@ -111,6 +121,14 @@ def step(request: HttpRequest, given: StepIn):  # type: ignore[no-untyped-def]
         given.edge,
         given.near,
     )
+    return Begun(document=document, name=name)
+
+
+@router.post("/begin/place", response={200: Begun, 422: Refusal})
+def place(request: HttpRequest, given: PlaceIn):  # type: ignore[no-untyped-def]
+    """A step in the middle of the piece of a face that was pressed."""
+    told = from_data(given.document)
+    document, name = worked(place_step, told, given.part, given.step, given.on, given.near)
     return Begun(document=document, name=name)
 
 

@@ -111,6 +111,8 @@ export const server = {
     ),
   beginStep: (document: Document, given: Omit<Schemas["StepIn"], "document">) =>
     answer(api.POST("/api/begin/step", { body: { document, ...given } })),
+  beginPlace: (document: Document, given: Omit<Schemas["PlaceIn"], "document">) =>
+    answer(api.POST("/api/begin/place", { body: { document, ...given } })),
   beginPart: (document: Document) =>
     answer(api.POST("/api/begin/part", { body: { document, label: "" } })),
   beginCopy: (document: Document, part: string) =>

@@ -119,6 +119,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/begin/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Place
+         * @description A step in the middle of the piece of a face that was pressed.
+         */
+        post: operations["workshop_api_begin_place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/begin/step": {
         parameters: {
             query?: never;
@@ -4609,6 +4629,28 @@ export interface components {
             y_from: string;
         };
         /**
+         * PlaceIn
+         * @description A step to stand on a face, where that was pressed.
+         */
+        PlaceIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Near */
+            near: [
+                number,
+                number,
+                number
+            ];
+            /** On */
+            on: string;
+            /** Part */
+            part: string;
+            /** Step */
+            step: string;
+        };
+        /**
          * PlanIn
          * @description The parts of a print to be made.
          */
@@ -6416,6 +6458,57 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["PiecesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Begun"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused */
+            "5XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    workshop_api_begin_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceIn"];
             };
         };
         responses: {

@@ -12,7 +12,7 @@
   import MovesField from "./MovesField.svelte";
   import NumberField from "./NumberField.svelte";
   import TextField from "./TextField.svelte";
-  import { canPoint, edgesSaid, pointedBeside, pointedText } from "./pointed";
+  import { canPoint, edgesSaid, pointedBeside, pointedText, stoodOn } from "./pointed";
 
   let {
     project,
@@ -50,16 +50,25 @@
     return asked?.beside ?? [];
   }
 
+  /** What a change of it is called. */
+  function called(next: string): string {
+    const said = (one: string) => (field.kind === "edges" ? edgesSaid(one) : one);
+    return `${words}: ${field.label.split(",")[0]} ${said(text) || "none"} → ${said(next) || "left alone"}`;
+  }
+
   function set(next: string, beside: { path: string; text: string } | null = null) {
     if (!beside && next === textAt(project.document, field.path)) return;
-    const label = field.label.split(",")[0];
-    const said = (one: string) => (field.kind === "edges" ? edgesSaid(one) : one);
-    const told = `${words}: ${label} ${said(text) || "none"} → ${said(next) || "left alone"}`;
-    project.change(told, (document) => {
+    project.change(called(next), (document) => {
       setPath(document, field.path, next);
       if (beside) setPath(document, beside.path, beside.text);
     });
   }
+
+  /** A step in the middle of the piece of a face that was pressed. */
+  const stand = (given: Parameters<typeof server.beginPlace>[1]) =>
+    asking.run(() =>
+      project.begin(called(given.on), (document) => server.beginPlace(document, given)),
+    );
 
   async function point() {
     const beside = await ask();
@@ -68,7 +77,9 @@
       take: (touch) => {
         const found = pointedText(shown, touch, part);
         if (found === null) return `${touch.face} of ${touch.step} cannot be taken here`;
-        set(found, pointedBeside(field, beside, touch, found));
+        const stands = stoodOn(field, touch, part);
+        if (stands) void stand({ ...stands, part, on: found });
+        else set(found, pointedBeside(field, beside, touch, found));
         return "";
       },
     });

@@ -12,6 +12,7 @@ import {
   pointedBeside,
   pointedText,
   pointText,
+  stoodOn,
 } from "./pointed";
 
 const face = { step: "wall", face: "top", place: "wall.top" };
@@ -128,6 +129,21 @@ describe("an edge pressed where its two faces meet in several", () => {
     expect(allAlike(one)).toBe("wall.top | wall.bore");
     expect(edgesOf(`${one}: 2 mm`)).toEqual([{ faces: one, size: "2 mm" }]);
   });
+});
+
+describe("a step that is to stand on one of several pieces of a face", () => {
+  const own = { kind: "place", path: "parts.tin.steps.bore.place.on" } as const;
+  const piece = touch({ pieces: 4, at: [0.25, 0.5, 1] });
+  it("is told where that was pressed", () =>
+    expect(stoodOn(own, piece, "tin")).toEqual({ step: "bore", near: [0.25, 0.5, 1] }));
+  it.each([
+    ["where the face is one", own, touch({ pieces: 1, at: [0, 0, 1] }), "tin"],
+    ["where it was named, not pressed", own, touch({ pieces: 4, at: null }), "tin"],
+    ["on another part", own, piece, "lid"],
+    ["at an edge", own, touch({ pieces: 4, at: [0, 0, 1], edge: side }), "tin"],
+    ["of a fit", { ...own, path: "fits.plug.on_a" }, piece, "tin"],
+    ["of another field", { ...own, kind: "face" }, piece, "tin"],
+  ] as const)("not %s", (_, field, one, part) => expect(stoodOn(field, one, part)).toBeNull());
 });
 
 it.each([

@@ -68,6 +68,20 @@ export function pointedBeside(
   return field.beside && touch.corner && text ? { path: field.beside, text } : null;
 }
 
+/**
+ * The step that is to stand on what was pressed, where that is one of several pieces of a face: the
+ * place alone would not tell which. Null where it does, or where the field is no step's place.
+ */
+export function stoodOn(
+  field: Pick<FieldView, "kind" | "path">,
+  touch: Touch,
+  part: string,
+): { step: string; near: [number, number, number] } | null {
+  const step = /^parts\.\w+\.steps\.(\w+)\.place\.on$/.exec(field.path)?.[1];
+  const piece = field.kind === "place" && touch.part === part && touch.pieces > 1 && !touch.edge;
+  return step && piece && touch.at ? { step, near: touch.at } : null;
+}
+
 /** An edge of a face, as the two faces that meet there; `one`: that edge alone where they meet in
  *  several. */
 function meetingText(touch: Touch, meeting: Meeting, one = meeting.several): string {
