@@ -104,6 +104,27 @@ describe("a page on which a number is being typed", () => {
     await until(() => expect(asked(AHEAD)).toEqual(["81", "82"]));
   });
 
+  it("fetches the solids of what is sketched, but not of what is given up", async () => {
+    const meshes: string[] = [];
+    vi.stubGlobal("fetch", (request: Request | string) => {
+      if (typeof request !== "string") return workshop.fetch(request);
+      meshes.push(request);
+      return Promise.resolve(new Response(null, { status: 404 }));
+    });
+    const sketched = (...keys: string[]) => {
+      const parts = keys.map((key) => ({ name: `part ${key}`, key, faces: [], held: {} }));
+      workshop.sketch = { parts: parts as never[], fits: [] };
+    };
+    sketched("given up");
+    project.typed("measures.wide", "81");
+    project.untyped();
+    await until(() => expect(asked(SKETCH)).toEqual(["81"]));
+    sketched("a", "", "b");
+    project.typed("measures.wide", "82");
+    await until(() => expect(meshes).toHaveLength(2));
+    expect(meshes.map((one) => one.split("/").at(-1))).toEqual(["a", "b"]);
+  });
+
   it("has nothing built of a field that is none of the document", () => {
     project.typed("no such thing", "81");
     expect(workshop.of(AHEAD)).toEqual([]);

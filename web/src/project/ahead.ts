@@ -3,6 +3,7 @@
  * and Enter there is time for most of it. Nothing of it is shown, nor kept, until it is.
  */
 import { server, type Document, type SketchView } from "../api/client";
+import { fetchMesh } from "../stage/packed";
 import { plainNumber } from "./nudge";
 
 /** A number on its way to being typed is often of another order: 1 on the way to 12. */
@@ -44,9 +45,15 @@ export class Ahead {
     const abort = (this.#abort = new AbortController());
     this.#text = text;
     this.#drawn = server.sketch(document, abort.signal);
-    // what came of neither is asked for again when it is kept, and told then
-    this.#drawn.catch(() => {});
+    // its solids are here then when they are to be drawn; what came of neither is asked for again
+    // when it is kept, and told then
+    this.#drawn.then((drawn) => !abort.signal.aborted && this.#fetch(drawn)).catch(() => {});
     void server.ahead(this.id, document, since, abort.signal).catch(() => {});
+  }
+
+  #fetch(drawn: SketchView | undefined): void {
+    const keys = (drawn?.parts ?? []).map((part) => part.key).filter(Boolean);
+    for (const key of keys) fetchMesh(this.id, key).catch(() => {});
   }
 
   /** A document's sketch: begun already, where it is what was typed. */
