@@ -538,6 +538,16 @@ def test_of_a_row_of_posts_the_rims_that_are_pressed_are_rounded(bare_walker: Wa
         walker.settled()
         return whole - exported(walker, project).volume
 
+    # of a post whose side is pressed both edges, and no other post's
+    left = POSTS[2]
+    walker.press_among(
+        [(x, y) for x in range(left, left + 30, 6) for y in range(-170, 60, 6)],
+        f"side of {post}", "mm², one of 4",
+    )  # fmt: skip
+    edges = kept_edges(walker, project, walker.offered("round its edges")).split("; ")
+    assert [edge.count(" near ") for edge in edges] == [1, 1]
+    walker.press("undo")
+    walker.settled()
     # the first is looked for while none is rounded, and pressed once the third is
     first, _ = (
         walker.press_among(

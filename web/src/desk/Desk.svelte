@@ -19,7 +19,7 @@
   import Sheet from "../sheet/Sheet.svelte";
   import { measuring, pressedThing } from "../stage/measuring.svelte";
   import { pointing } from "../stage/pointing.svelte";
-  import type { Touch } from "../stage/scene";
+  import type { Lit, Touch } from "../stage/scene";
   import Stage from "../stage/Stage.svelte";
   import { Action } from "../ui/action.svelte";
   import { shortcuts } from "../ui/shortcuts.svelte";
@@ -32,7 +32,7 @@
   let { project }: { project: Project } = $props();
 
   let part = $state(firstPart());
-  let lit = $state<{ part: string; step: string; face?: string } | null>(null);
+  let lit = $state.raw<Lit | null>(null);
   let current = $state("");
   let catalogue = $state.raw<Catalogue | null>(null);
   let barred = $state(false);
@@ -170,7 +170,7 @@
       return;
     }
     touch = next;
-    lit = next && { part: next.part, step: next.step, face: next.face };
+    lit = next && { part: next.part, step: next.step, face: next.face, at: next.at };
     if (!next) return;
     if (part !== next.part) current = "";
     part = next.part;

@@ -61,12 +61,13 @@
         >
       {/each}
     {/if}
+    <!-- edges can be finished of any face, though nothing can stand on it -->
+    {#each entries.filter((one) => (one.at_edge ? !touch.edge : known)) as entry (entry.title)}
+      <button class="word-button min-h-6 text-tide" onclick={() => onbegin(entry)}
+        >{entry.at_face}</button
+      >
+    {/each}
     {#if known}
-      {#each entries.filter((one) => !one.at_edge || !touch.edge) as entry (entry.title)}
-        <button class="word-button min-h-6 text-tide" onclick={() => onbegin(entry)}
-          >{entry.at_face}</button
-        >
-      {/each}
       <button class="word-button min-h-6 text-tide" onclick={onfit}>a fit</button>
     {:else}
       <span class="text-soft">nothing can stand on this face</span>

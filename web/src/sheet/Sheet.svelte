@@ -4,7 +4,7 @@
   import { edgesTouched } from "../field/pointed";
   import { partOf } from "../project/paths";
   import type { Project } from "../project/project.svelte";
-  import type { Touch } from "../stage/scene";
+  import type { Lit, Touch } from "../stage/scene";
   import { Action } from "../ui/action.svelte";
   import Choose from "../ui/Choose.svelte";
   import Trouble from "../ui/Trouble.svelte";
@@ -33,7 +33,7 @@
     catalogue: Catalogue | null;
     /** The face pressed last, on which the next step stands. */
     touch: Touch | null;
-    lit: { part: string; step: string } | null;
+    lit: Pick<Lit, "part" | "step"> | null;
     current: string;
     onselect: (part: string) => void;
     onbegun: () => void;

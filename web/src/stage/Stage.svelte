@@ -29,7 +29,7 @@
   import { pointing } from "./pointing.svelte";
   import Unrolled from "./Unrolled.svelte";
   import type { CutFrom } from "./cut";
-  import { StageScene, type Label, type Read, type Touch, type View } from "./scene";
+  import { StageScene, type Label, type Lit, type Read, type Touch, type View } from "./scene";
 
   let {
     project,
@@ -55,7 +55,7 @@
     report: Report;
     /** Drawn instead while a change is being proved. */
     sketch?: Report | null;
-    lit: { part: string; step: string; face?: string } | null;
+    lit: Lit | null;
     pointed?: FindingView | null;
     first?: View;
     /** Without its row of views, where it only accompanies something else. */

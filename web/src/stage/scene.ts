@@ -64,6 +64,15 @@ export interface Touch {
   pieces: number;
 }
 
+/** What is lit of a part: the faces a step made, one of them, or the piece of it that was pressed,
+ *  told by shares of the part's box. */
+export interface Lit {
+  part: string;
+  step: string;
+  face?: string;
+  at?: [number, number, number] | null;
+}
+
 /** A face as a press names it. */
 export interface FacePlace {
   step: string;
@@ -130,7 +139,7 @@ export class StageScene {
   #framed = false;
   #queued = 0;
   #bounds = new Box3();
-  #lit: { part: string; step: string; face?: string } | null = null;
+  #lit: Lit | null = null;
   #hidden: ReadonlySet<string> = new Set();
   #faint: ReadonlySet<string> = new Set();
   #gone = false;
@@ -325,8 +334,8 @@ export class StageScene {
     this.draw();
   }
 
-  /** Lights the faces that one step made, or one of them. */
-  light(lit: { part: string; step: string; face?: string } | null): void {
+  /** Lights the faces that one step made, one of them, or one piece of one. */
+  light(lit: Lit | null): void {
     if (JSON.stringify(lit) === JSON.stringify(this.#lit)) return;
     this.#lit = lit;
     this.#tint();
@@ -360,8 +369,13 @@ export class StageScene {
     for (const part of this.#report?.parts ?? []) {
       const lit = this.#lit?.part === part.name ? this.#lit : null;
       const wanted = (face: number) =>
-        part.faces[face]?.step === lit?.step && (!lit?.face || part.faces[face]?.face === lit.face);
-      this.#solids.get(part.name)?.light((face) => lit !== null && wanted(face), tint);
+        lit !== null &&
+        part.faces[face]?.step === lit.step &&
+        (!lit.face || part.faces[face].face === lit.face);
+      const solid = this.#solids.get(part.name);
+      const face = lit?.at ? part.faces.findIndex((_, index) => wanted(index)) : -1;
+      const piece = face >= 0 && lit?.at ? solid?.pieceAt(face, lit.at) : null;
+      solid?.light((own, triangle) => wanted(own) && (!piece || piece.has(triangle)), tint);
     }
   }
 

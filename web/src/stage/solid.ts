@@ -20,6 +20,7 @@ import {
   PlaneGeometry,
   ReplaceStencilOp,
   ShaderMaterial,
+  Triangle,
   Vector3,
   type Side,
   type StencilOp,
@@ -149,6 +150,30 @@ export class Solid {
     return [share(0), share(1), share(2)];
   }
 
+  /** The triangles of that piece of a face which comes nearest to a point, told in shares of the
+   *  part's box; null where the face is one. O(triangles). */
+  pieceAt(face: number, at: readonly [number, number, number]): Set<number> | null {
+    const packed = this.#packed;
+    const box = this.mesh.geometry.boundingBox;
+    if (!packed || !box) return null;
+    const pieces = piecesOf(packed, face);
+    const own = [...pieces.keys()].filter((triangle) => pieces[triangle]! >= 0);
+    if (new Set(own.map((triangle) => pieces[triangle])).size < 2) return null;
+    const point = new Vector3(...at).multiply(box.getSize(new Vector3())).add(box.min);
+    const corner = (index: number) =>
+      new Vector3().fromArray(packed.positions, packed.triangles[index]! * 3);
+    const away = (triangle: number) =>
+      new Triangle(corner(triangle * 3), corner(triangle * 3 + 1), corner(triangle * 3 + 2))
+        .closestPointToPoint(point, new Vector3())
+        .distanceTo(point);
+    let [nearest, least] = [-1, Infinity];
+    for (const triangle of own) {
+      const off = away(triangle);
+      if (off < least) [nearest, least] = [triangle, off];
+    }
+    return new Set(own.filter((triangle) => pieces[triangle] === pieces[nearest]));
+  }
+
   /** The corners of the piece of a face that a triangle lies on. */
   cornersOfPiece(face: number, triangle: number): Set<number> {
     const packed = this.#packed;
@@ -219,12 +244,12 @@ export class Solid {
   }
 
   /** Tints the triangles whose face is wanted. */
-  light(wanted: (face: number) => boolean, tint: Color): void {
+  light(wanted: (face: number, triangle: number) => boolean, tint: Color): void {
     const colours = this.mesh.geometry.getAttribute("color");
     if (!(colours instanceof BufferAttribute)) return;
     const array = colours.array;
     for (let triangle = 0; triangle < this.faces.length; triangle++) {
-      const lit = wanted(this.faces[triangle]!);
+      const lit = wanted(this.faces[triangle]!, triangle);
       for (let corner = 0; corner < 9; corner += 3) {
         array[triangle * 9 + corner] = lit ? tint.r : 1;
         array[triangle * 9 + corner + 1] = lit ? tint.g : 1;
