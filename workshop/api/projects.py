@@ -234,11 +234,12 @@ def build_ahead(request: HttpRequest, project_id: int, given: AheadIn):  # type:
 def try_remedies(request: HttpRequest, project_id: int, version: int):  # type: ignore[no-untyped-def]
     """Everything that is found, each with a remedy where one was tried and works.
 
-    It is tried aside, and given up when a newer version is built: then there is no answer.
+    It is tried aside, and given up when a newer version is built: then there is no answer, nor
+    where there is a newer one already.
     """
     try:
         return tried_of(keeping.document_of(_at(project_id, version)))
-    except Halted:
+    except (Halted, Stale):
         return 204, None
 
 

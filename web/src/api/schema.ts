@@ -1904,7 +1904,8 @@ export interface paths {
          * Try Remedies
          * @description Everything that is found, each with a remedy where one was tried and works.
          *
-         *     It is tried aside, and given up when a newer version is built: then there is no answer.
+         *     It is tried aside, and given up when a newer version is built: then there is no answer, nor
+         *     where there is a newer one already.
          */
         get: operations["workshop_api_projects_try_remedies"];
         put?: never;
