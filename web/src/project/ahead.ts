@@ -3,7 +3,7 @@
  * and Enter there is time for most of it. Nothing of it is shown, nor kept, until it is.
  */
 import { server, type Document, type SketchView } from "../api/client";
-import { fetchMesh } from "../stage/packed";
+import { fetchMesh } from "../api/packed";
 import { plainNumber } from "./nudge";
 
 /** A number on its way to being typed is often of another order: 1 on the way to 12. */

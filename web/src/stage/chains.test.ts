@@ -11,7 +11,7 @@ import {
   piecesOf,
   runsOf,
 } from "./chains";
-import type { PackedMesh } from "./packed";
+import type { PackedMesh } from "../api/packed";
 
 /** A box with welded corners, 30 x 20 x 10; faces 0 to 5 are +x, -x, +y, -y, +z, -z. */
 function box(): PackedMesh {

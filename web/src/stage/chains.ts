@@ -1,5 +1,5 @@
 /** Mesh edges between faces, and the chains they join into: the same rule as the workshop's own. */
-import type { PackedMesh } from "./packed";
+import type { PackedMesh } from "../api/packed";
 
 /** Mesh edges between two faces: their ends, and the face on either side of each. */
 export interface Borders {

@@ -7,7 +7,7 @@ import { report } from "../testing/made";
 import { acrossAt } from "./acrossCut";
 import { fetchMarks, Hatching, SLANT, SPACING } from "./hatching";
 import { draggedText, onScreen } from "./holds";
-import { fetchMesh, unpack } from "./packed";
+import { fetchMesh, unpack } from "../api/packed";
 import { placeParts, poseMatrix } from "./placing";
 import { Turntable, WORDS } from "./turntable";
 

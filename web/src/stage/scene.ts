@@ -14,7 +14,7 @@ import { facesAround, lengthOf, markOf, nearestRun, runsOf, type Borders } from 
 import { Cut, type CutFrom } from "./cut";
 import { Eye, type OnCanvas } from "./eye";
 import { fetchMarks } from "./hatching";
-import { fetchMesh } from "./packed";
+import { fetchMesh } from "../api/packed";
 import {
   placeParts,
   placeThings,

@@ -2,7 +2,7 @@
 /** What is told of a drawn part's faces: the pieces in which they lie, and which of them is lit. */
 import { BufferAttribute, Color, Plane, Vector3 } from "three";
 import { describe, expect, it } from "vitest";
-import type { PackedMesh } from "./packed";
+import type { PackedMesh } from "../api/packed";
 import { Solid } from "./solid";
 
 /** Cubes of 2 whose middles lie so far along x; face 0 all their sides, 1 their tops, 2 below. */

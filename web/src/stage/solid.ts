@@ -27,7 +27,7 @@ import {
 } from "three";
 import { bordersOf, boxOf, piecesOf, type Borders } from "./chains";
 import { Hatching } from "./hatching";
-import type { PackedMesh } from "./packed";
+import type { PackedMesh } from "../api/packed";
 import { drawnSurface } from "./surface";
 
 /** A face is flat along an axis where it is no longer, mm. */

@@ -1,5 +1,5 @@
 /** What is drawn of a mesh besides its triangles: normals that break at creases, ink along edges. */
-import type { PackedMesh } from "./packed";
+import type { PackedMesh } from "../api/packed";
 
 type Surface = Pick<PackedMesh, "positions" | "triangles">;
 

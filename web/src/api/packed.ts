@@ -1,5 +1,5 @@
 /** Packed meshes from the server, by key: the same key is always the same mesh. */
-import { address } from "../api/client";
+import { address } from "./client";
 
 export interface PackedMesh {
   key: string;
