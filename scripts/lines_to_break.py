@@ -487,7 +487,7 @@ BREAKS: list[Break] = [
     *_of(
         "core/project/beginning.py",
         ("tests/core/test_beginning.py",),
-        ('"out": place.out, "turn": place.turn', '"out": place.out'),
+        ('"out": was.out, "turn": was.turn', '"out": was.out'),
         (
             "_place(room, project.units, aside=True, exact=True)",
             "_place(room, project.units, False, True)",

@@ -122,7 +122,8 @@ def place_step(
     project = solution.project
     steps = list(project.part(part).steps) if part in solution.parts else []
     index = next((i for i, one in enumerate(steps) if one.id == step), -1)
-    if index < 0 or steps[index].place is None:
+    was = steps[index].place if index >= 0 else None
+    if was is None:
         raise BuildError("there is no such step to place", where="step")
     state = _state_after(solution, part, steps, index)
     state.place(on)
@@ -130,13 +131,8 @@ def place_step(
     if room is None:
         raise BuildError(f"there is no room on {on} there", remedy="another face", where="on")
     found = _place(room, project.units, aside=True, exact=True)
-    place = steps[index].place
-    assert place is not None
-    steps[index] = steps[index].model_copy(
-        update={
-            "place": found.model_copy(update={"out": place.out, "turn": place.turn}),
-        }
-    )
+    stays = {"out": was.out, "turn": was.turn}
+    steps[index] = steps[index].model_copy(update={"place": found.model_copy(update=stays)})
     return with_steps(project, part, steps), step
 
 
