@@ -61,7 +61,7 @@ def finished_by_name(body: Body, wanted: Sequence[NamedEdge], shape: Shape, step
         BuildError: an edge is not there, or a size does not fit; names what would.
     """
     mesh = triangle_mesh(body)
-    found = [(edge, _chains(mesh, edge)) for edge in wanted]
+    found = [(edge, chosen_chains(mesh, edge)) for edge in wanted]
     finishes = _distinct(found)
     along = sum(one.chain.length for one in finishes)
     first = _before_others(finishes)
@@ -71,13 +71,18 @@ def finished_by_name(body: Body, wanted: Sequence[NamedEdge], shape: Shape, step
     body, acts = finished_edges(body, mesh, first, shape, step)
     mesh = triangle_mesh(body)
     hollow = [edge for edge, chains in found if not all(one.convex for one in chains)]
-    left = _distinct([(edge, _chains(mesh, edge)) for edge in hollow])
+    left = _distinct([(edge, chosen_chains(mesh, edge)) for edge in hollow])
     left = [one for one in left if not one.chain.convex]
     body, further = finished_edges(body, mesh, left, shape, step)
     return Finished(body, along, (*acts, *further))
 
 
-def _chains(mesh: TriangleMesh, edge: NamedEdge) -> list[Chain]:
+def chosen_chains(mesh: TriangleMesh, edge: NamedEdge) -> list[Chain]:
+    """Every chain of a named edge, or the one that is meant.
+
+    Raises:
+        BuildError: a face is not there, or the two do not meet.
+    """
     chains = chains_between(mesh, edge.one, edge.other)
     if edge.near is None:
         return chains

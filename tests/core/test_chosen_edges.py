@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import json
 import math
 
@@ -15,9 +16,11 @@ from manifold3d import Manifold, OpType
 
 from core.errors import BuildError
 from core.project.schema import Project
-from core.project.solve import solve
+from core.project.solve import sketch, solve
+from core.project.starters import begun
 from core.solids import triangle_mesh
-from core.solids.edges import chains_between
+from core.solids.edges import chains_between, off_run
+from core.solids.finishing import NamedEdge, chosen_chains
 from core.steps.edge_list import Edge, read_edges
 from tests.core.building import block, circle, document, part, rectangle, solved, step, volume
 
@@ -166,6 +169,34 @@ def test_one_edge_of_several_has_a_size_of_its_own_and_the_others_theirs() -> No
         return 2 * math.pi * (4 + r - profile_middle(r, r)) * CORNER * r * r
 
     assert found == pytest.approx(mouth(2) + 3 * mouth(1), rel=5e-3)
+
+
+@pytest.mark.parametrize("name", ["screwed_box", "jar", "joined_plates"])
+def test_every_edge_of_several_is_found_again_by_a_point_at_it(name: str) -> None:
+    """As the screen tells it: half-way along one of its facets at which the two faces meet, to a
+    ten-thousandth of the first."""
+    for result in sketch(begun(name)).parts.values():
+        if result.state.body is None:
+            continue
+        mesh = triangle_mesh(result.state.body)
+        borders = mesh.borders
+        for one, other in {*zip(borders.left.tolist(), borders.right.tolist(), strict=True)}:
+            faces = mesh.faces[one], mesh.faces[other]
+            meet = (borders.left == one) & (borders.right == other)
+            ends = {*zip(borders.start[meet].tolist(), borders.end[meet].tolist(), strict=True)}
+            corners = mesh.corners[mesh.face_index == one].reshape(-1, 3)
+            low, size = corners.min(axis=0), np.ptp(corners, axis=0)
+            chains = chains_between(mesh, *faces)
+            for chain in chains if len(chains) > 1 else []:
+                around = [*chain.vertices, chain.vertices[0]]
+                pair = next(pair for pair in itertools.pairwise(around) if pair in ends)
+                at = mesh.vertices[list(pair)].mean(axis=0)
+                shares = np.where(size > 1e-6, (at - low) / np.maximum(size, 1e-9), 0.5).round(4)
+                near = tuple(shares.tolist())
+                (found,) = chosen_chains(mesh, NamedEdge(*faces, 1.0, near=near))
+                # another may run through the very same place, where two copies meet
+                same = set(found.vertices) == set(chain.vertices)
+                assert same or off_run(found.run, at) < 1e-4 * size.max(), (faces, near)
 
 
 def test_the_sides_of_a_slot_are_finished_one_by_one() -> None:

@@ -1,6 +1,7 @@
 import { BoxGeometry, CylinderGeometry } from "three";
 import { describe, expect, it } from "vitest";
 import {
+  atBoth,
   bordersOf,
   boxOf,
   chainOf,
@@ -167,6 +168,20 @@ describe("of two drums made by one step", () => {
       const runs = runsOf(borders, 0, 1);
       expect(nearestRun(borders, runs, mark)).toEqual(runs[index]);
     }
+  });
+  it("at the two faces, though its run goes on past them", () => {
+    const made = drum(48);
+    // a quarter of the wall is another face: the rim is one run of both
+    const faces = Uint16Array.from(made.faces, (face, i) => (face === 0 && i < 48 ? 3 : face));
+    const borders = bordersOf({ ...made, faces });
+    const [run] = runsOf(borders, 3, 1);
+    expect(run).toHaveLength(48);
+    const own = atBoth(borders, run!, 3, 1);
+    expect(own).toHaveLength(12);
+    expect(atBoth(borders, run!, 0, 1)).toHaveLength(36);
+    const [x, y] = markOf(borders, own);
+    expect(x).toBeGreaterThan(0);
+    expect(y).toBeGreaterThan(0);
   });
   it("a straight edge by its middle", () => {
     const borders = bordersOf(box());

@@ -194,6 +194,13 @@ export function boxOf({ positions, triangles, faces }: PackedMesh, face: number)
   return { low, size: high.map((value, k) => value - low[k]!) };
 }
 
+/** Of some mesh edges those at which two faces meet: a chain goes on past them. */
+export const atBoth = ({ sides }: Borders, edges: readonly number[], one: number, other: number) =>
+  edges.filter((edge) => {
+    const pair = [sides[edge * 2], sides[edge * 2 + 1]];
+    return pair.includes(one) && pair.includes(other);
+  });
+
 /**
  * A point by which a run of mesh edges is told: the middle of that of its edges which comes nearest
  * to the middle of the whole run, and of those that come as near the first by x, y and z.

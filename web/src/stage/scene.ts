@@ -10,7 +10,7 @@ import {
   WebGLRenderer,
 } from "three";
 import type { MarksView, Report } from "../api/client";
-import { facesAround, lengthOf, markOf, nearestRun, runsOf, type Borders } from "./chains";
+import { atBoth, facesAround, lengthOf, markOf, nearestRun, runsOf, type Borders } from "./chains";
 import { Cut, type CutFrom } from "./cut";
 import { Eye, type OnCanvas } from "./eye";
 import { fetchMarks } from "./hatching";
@@ -507,7 +507,10 @@ export class StageScene {
       if (!known) return [];
       if (!run) return [{ ...known, near: null, turned: false, several }];
       const turned = solid.areaOf(face).pieces > pieces;
-      const near = solid.shareOfFace(turned ? face : own, markOf(borders, run));
+      const near = solid.shareOfFace(
+        turned ? face : own,
+        markOf(borders, atBoth(borders, run, own, face)),
+      );
       return [{ ...known, near, turned, several }];
     };
     // all edges of a face, but where it lies in several pieces those of the one that was pressed
@@ -530,7 +533,7 @@ export class StageScene {
       place: face.place ?? "",
       normal: [normal.x, normal.y, normal.z],
       edge: edge[0] ?? null,
-      mark: edge[0]?.near ? markOf(borders, run) : null,
+      mark: edge[0]?.near ? markOf(borders, atBoth(borders, run, own, beside!)) : null,
       corner: second === null ? null : named(part?.faces[second]),
       get around() {
         return facesAround(borders, own).flatMap(around);
