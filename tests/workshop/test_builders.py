@@ -268,6 +268,11 @@ def where(of: str, **how: Any) -> object:
     return found[0]
 
 
+def _both_are_there() -> None:
+    """Builders begin one after the other."""
+    until(lambda: sum(not one.aside for one in builders._pool[0].idle) == 2)
+
+
 def _until_halted() -> None:
     while True:
         may_halt()
@@ -297,7 +302,7 @@ def test_where_a_sketch_will_do_it_is_asked_of_the_builder_of_sketches(pool: Non
 
 
 def test_who_builds_a_project_still_knows_it_after_a_sketch_of_it(pool: None) -> None:
-    until(lambda: sum(not one.aside for one in builders._pool[0].idle) == 2)
+    _both_are_there()
     assert where("7", newest=BUILDS) != where("7", newest=SKETCHES)
     builds, sketches = where("7"), where("7", sketched=True)
     # the other is busy for longer than a sketch waits: it is drawn by the one that builds
@@ -313,7 +318,7 @@ def test_a_sketch_that_is_overtaken_is_waited_for_and_not_spread(
     pool: None, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setitem(PATIENCE_S, SKETCHES, 20.0)  # however slow the machine
-    until(lambda: sum(not one.aside for one in builders._pool[0].idle) == 2)
+    _both_are_there()
     builds, sketches = where("7"), where("7", newest=SKETCHES)
     for _ in range(3):
         older, given_up = asking("7", lambda: ask(_until_halted, newest=SKETCHES))
@@ -325,7 +330,7 @@ def test_a_sketch_that_is_overtaken_is_waited_for_and_not_spread(
 
 
 def test_a_builder_is_known_for_as_many_projects_as_it_keeps_something_of(pool: None) -> None:
-    until(lambda: sum(not one.aside for one in builders._pool[0].idle) == 2)
+    _both_are_there()
     first = where("1", newest=BUILDS)
     assert where("2", newest=BUILDS) != first  # who has been idle longest
     assert where("1") == first and builders.known("1")
@@ -350,7 +355,7 @@ def _has_proved(document: Document) -> bool:
 def test_what_followed_is_told_by_a_builder_that_never_proved_the_version_before(
     pool: None,
 ) -> None:
-    until(lambda: sum(not one.aside for one in builders._pool[0].idle) == 2)
+    _both_are_there()
     document = begun("lidded_box")
     wider = apply_edits(document, [Edit("measures.wide", "81 mm")])
     told = []

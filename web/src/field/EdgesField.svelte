@@ -2,7 +2,7 @@
   import type { FieldView } from "../api/client";
   import type { Units } from "../project/units";
   import NumberField from "./NumberField.svelte";
-  import { allAlike, edgesOf, edgesText, edgeWords, isOneOfSeveral } from "./pointed";
+  import { alike, allAlike, edgesOf, edgesText, edgeWords, isOneOfSeveral } from "./pointed";
 
   let {
     field,
@@ -25,9 +25,9 @@
 
   /** All edges of the same two faces, in the place of those chosen one by one. */
   function all(index: number) {
-    const faces = allAlike(edges[index]!.faces);
-    const rest = edges.filter((one, at) => at === index || allAlike(one.faces) !== faces);
-    onset(edgesText(rest.map((one) => (one === edges[index] ? { ...one, faces } : one))));
+    const { faces, size } = edges[index]!;
+    const rest = edges.filter((one) => !alike(one.faces, faces));
+    onset(edgesText([...rest, { faces: allAlike(faces), size }]));
   }
 </script>
 

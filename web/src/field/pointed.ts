@@ -114,7 +114,8 @@ const NEAR = " near ";
 export const allAlike = (faces: string) => faces.split(NEAR)[0]!;
 export const isOneOfSeveral = (faces: string) => faces.includes(NEAR);
 const sorted = (faces: string) => allAlike(faces).split(" | ").sort().join(" | ");
-const alike = (one: string, other: string) => sorted(one) === sorted(other);
+/** Whether two edges are of the same two faces, from whichever they are told. */
+export const alike = (one: string, other: string) => sorted(one) === sorted(other);
 
 /** An edge in words: `top of body and left of body`, and whether it is one of several such. */
 export function edgeWords(faces: string): string {
