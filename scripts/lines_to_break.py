@@ -219,6 +219,22 @@ BREAKS: list[Break] = [
         ("told[face, round(size, 2)] += 1", "told[face, round(size, 2)] += 99"),
     ),
     *_of(
+        "core/proof/faces.py",
+        ("tests/core/test_mesh_edges.py",),
+        ("about[3] < ALL_ROUND", "about[3] < 0.1"),
+        ("cx, cy = (su * vv - sv * uv) / width, (sv * uu - su * uv) / width", "cx, cy = 0.0, 0.0"),
+        ("return x * (mean_u + cx) + y * (mean_v + cy), radius, share", "return x, radius, share"),
+        ("for at in (*same, *against):", "for at in same:"),
+    ),
+    *_of(
+        "core/solids/mesh.py",
+        ("tests/core/test_mesh_edges.py",),
+        ("and bool((forward[::2] != forward[1::2]).all())", "and True"),
+        ("len(along) % 2 == 0", "True"),
+        ("beyond[one], beyond[other] = owner[other], owner[one]", "beyond[one] = owner[other]"),
+        ("if not paired:", "if False:"),
+    ),
+    *_of(
         "core/printing/to_buy.py",
         ("tests/core/test_to_buy.py",),
         ("line.many += many", "line.many += 1"),

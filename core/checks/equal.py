@@ -13,7 +13,7 @@ from core.hardware.tables import BEARINGS, CLEARANCE, HEX_NUTS
 from core.measures.display import extent_text
 from core.project.cache import MEASURED, content_key
 from core.project.results import PartResult, Solution
-from core.proof.faces import Flats, Round, flat_pairs, round_faces
+from core.proof.faces import Flats, Round, rounds_and_flats
 from core.steps import STEPS
 
 SAME_MM = 0.025  # facets of either stand off the true surface by up to 0.01
@@ -210,7 +210,7 @@ def faces_of(part: PartResult) -> tuple[list[Round], list[Flats]]:
     """The round faces and the parallel faces of a part, cached by what it was made from."""
     mesh = mesh_of(part.state)
     key = content_key("faces", part.state.key)
-    return MEASURED.get(key, lambda: (round_faces(mesh), flat_pairs(mesh)))
+    return MEASURED.get(key, lambda: rounds_and_flats(mesh))
 
 
 def _same(a: float, b: float) -> bool:

@@ -23,7 +23,7 @@ from core.steps import PartState
 OBJECT = 64  # bytes of a plain object, about
 TRIANGLE = 280  # bytes of a triangle of a solid, measured on spheres cut by a box (manifold3d 3.3)
 FEATURE = 4000  # of what a step leaves behind besides solids
-WORKED_OUT = 176  # bytes a triangle of what is worked out from a mesh: corners, normals, edges
+WORKED_OUT = 272  # bytes a triangle of what is worked out from a mesh: corners, normals, edges
 DEEPEST = 40
 
 

@@ -10,7 +10,7 @@ from __future__ import annotations
 
 import math
 from collections import Counter, defaultdict
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import NamedTuple
 
@@ -65,10 +65,14 @@ def round_faces(mesh: TriangleMesh) -> list[Round]:
     >>> [(one.face, round(one.across_mm, 2)) for one in round_faces(pin)]
     [('side', 8.01)]
     """
+    return _rounds(mesh, _pieces(mesh, ALIKE))
+
+
+def _rounds(mesh: TriangleMesh, pieces_of_it: Iterable[_Piece]) -> list[Round]:
     found = []
     pieces: dict[int, list[_Piece]] = defaultdict(list)
     looked: dict[tuple[int, int, float], Round | None] = {}
-    for one in _pieces(mesh, ALIKE):
+    for one in pieces_of_it:
         own = pieces[one.face]
         own.append(one)
         if len(own) > ALIKE or one.flat or one.area < LEAST_MM2:
@@ -112,8 +116,25 @@ def flat_pairs(mesh: TriangleMesh) -> list[Flats]:
     >>> sorted(round(pair.apart_mm, 6) for pair in flat_pairs(plate))
     [4.0, 20.0, 30.0]
     """
+    return _slabs(mesh, _pieces(mesh, ALIKE))
+
+
+def rounds_and_flats(mesh: TriangleMesh) -> tuple[list[Round], list[Flats]]:
+    """Its round faces and its pairs of parallel ones, as `round_faces` and `flat_pairs` tell them.
+
+    >>> from core.outlines import circle
+    >>> from core.solids import Frame, Prism, prism_body, triangle_mesh
+    >>> pin = triangle_mesh(prism_body(Prism(Frame(), circle(8), 0, 20), "pin"))
+    >>> rounds_and_flats(pin) == (round_faces(pin), flat_pairs(pin))
+    True
+    """
+    pieces = list(_pieces(mesh, ALIKE))
+    return _rounds(mesh, pieces), _slabs(mesh, pieces)
+
+
+def _slabs(mesh: TriangleMesh, pieces: Iterable[_Piece]) -> list[Flats]:
     flats: dict[str, list[_Flat]] = defaultdict(list)
-    for one in _pieces(mesh, ALIKE):
+    for one in pieces:
         if one.area < LEAST_MM2 or not one.flat:
             continue
         step, face = mesh.faces[one.face]
@@ -154,11 +175,11 @@ def _facing(flats: list[_Flat]) -> Iterator[tuple[_Flat, _Flat]]:
         left[np.concatenate([same, against])] = False
         if not len(against):
             continue
-        across = np.linalg.svd(way[None])[2][1:]  # two unit vectors in the plane
-        low, high = (
-            np.array([least(one.points @ across.T, axis=0) for one in flats])
-            for least in (np.min, np.max)
-        )
+        across = np.array(_square_to(way)).T  # two unit vectors in the plane
+        low, high = np.empty((2, len(flats), 2))
+        for at in (*same, *against):
+            seen = flats[at].points @ across
+            low[at], high[at] = seen.min(axis=0), seen.max(axis=0)
         told: set[tuple[int, int]] = set()
         for at, others in [(int(i), against) for i in same] + [(int(i), same) for i in against]:
             shared = np.minimum(high[at], high[others]) - np.maximum(low[at], low[others])
@@ -261,23 +282,37 @@ def _about(corners: Points, normals: Points) -> tuple[Points, Points, float, flo
 def _circle(corners: Points, axis: Points) -> tuple[Points, float, float] | None:
     """The middle and radius of the circle that corners lie on, seen along an axis, and how much of
     the way round they stand."""
-    helper = np.eye(3)[int(np.argmin(np.abs(axis)))]
-    x = np.cross(axis, helper)
-    x /= np.linalg.norm(x)
-    y = np.cross(axis, x)
+    x, y = (np.array(one) for one in _square_to(axis))
     points = corners.reshape(-1, 3)
     u, v = points @ x, points @ y
-    system = np.column_stack([2 * u, 2 * v, np.ones(len(u))])
-    (cx, cy, rest), *_ = np.linalg.lstsq(system, u**2 + v**2, rcond=None)
-    square = rest + cx**2 + cy**2
-    if square <= 0:
+    # the circle with the least squares, told from the middle of what lies on it
+    mean_u, mean_v = float(u.mean()), float(v.mean())
+    u -= mean_u
+    v -= mean_v
+    square = u * u + v * v
+    uu, uv, vv = float(u @ u), float(u @ v), float(v @ v)
+    su, sv, width = float(u @ square) / 2, float(v @ square) / 2, uu * vv - uv * uv
+    if width <= 1e-12 * (uu + vv) ** 2:  # all on one line
         return None
-    radius = float(np.sqrt(square))
-    if float(np.abs(np.hypot(u - cx, v - cy) - radius).max()) > ROUND_MM:
+    cx, cy = (su * vv - sv * uv) / width, (sv * uu - su * uv) / width
+    radius = math.sqrt(float(square.mean()) + cx * cx + cy * cy)
+    u -= cx
+    v -= cy
+    if float(np.abs(np.sqrt(u * u + v * v) - radius).max()) > ROUND_MM:
         return None
-    sector = ((np.arctan2(v - cy, u - cx) / (2 * np.pi)) % 1.0 * SECTORS).astype(np.int64)
-    share = len(np.unique(sector)) / SECTORS
-    return x * cx + y * cy, radius, share
+    sector = ((np.arctan2(v, u) / (2 * np.pi)) % 1.0 * SECTORS).astype(np.int64)
+    share = np.count_nonzero(np.bincount(sector, minlength=SECTORS)) / SECTORS
+    return x * (mean_u + cx) + y * (mean_v + cy), radius, share
+
+
+def _square_to(way: Points) -> tuple[tuple[float, float, float], tuple[float, float, float]]:
+    """Two unit vectors square to a unit vector, and to each other."""
+    x, y, z = way.tolist()
+    least = min((abs(x), 0), (abs(y), 1), (abs(z), 2))[1]
+    a, b, c = ((0.0, z, -y), (-z, 0.0, x), (y, -x, 0.0))[least]
+    long = math.sqrt(a * a + b * b + c * c)
+    a, b, c = a / long, b / long, c / long
+    return (a, b, c), (y * c - z * b, z * a - x * c, x * b - y * a)
 
 
 def _triple(v: Points) -> tuple[float, float, float]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from functools import cached_property
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -25,6 +26,17 @@ class Borders:
     left: NDArray[np.int32]
     right: NDArray[np.int32]
     beside: NDArray[np.int64]  # (n, 2): the triangles on the left and on the right
+
+
+class _Runs(NamedTuple):
+    """The edges of triangles, each from its start to its end, (3 m,); in ``order`` those between
+    the same corners follow each other. ``paired``: any two of them run there and back, as in every
+    closed mesh."""
+
+    start: NDArray[np.int64]
+    end: NDArray[np.int64]
+    order: NDArray[np.int64]
+    paired: bool
 
 
 @dataclass(frozen=True)
@@ -73,14 +85,15 @@ class TriangleMesh:
     def edges(self) -> tuple[NDArray[np.int64], NDArray[np.int64]]:
         """Every edge that two triangles share, once: its ends, the lower first (k, 2), and its two
         triangles, the lower first (k, 2). O(triangles · log triangles)."""
-        triangles, count = self.triangles, len(self.vertices)
-        start, end = triangles.ravel(), np.roll(triangles, -1, axis=1).ravel()
-        key = np.minimum(start, end) * count + np.maximum(start, end)
-        order = np.argsort(key)
-        key, owner = key[order], order // 3
-        twin = np.flatnonzero(key[:-1] == key[1:])
-        ends = np.column_stack(np.divmod(key[twin], count))
-        one, other = owner[twin], owner[twin + 1]
+        start, end, order, paired = self._runs
+        low, high = np.minimum(start, end), np.maximum(start, end)
+        one, other = order[::2], order[1::2]
+        if not paired:
+            one, other = order[:-1], order[1:]
+            alike = np.flatnonzero((low[one] == low[other]) & (high[one] == high[other]))
+            one, other = one[alike], other[alike]
+        ends = np.column_stack([low[one], high[one]])
+        one, other = one // 3, other // 3
         return ends, np.column_stack([np.minimum(one, other), np.maximum(one, other)])
 
     @cached_property
@@ -94,13 +107,33 @@ class TriangleMesh:
         >>> len(start), bool((owner != beyond).all())
         (36, True)
         """
-        triangles, count = self.triangles, len(self.vertices)
-        start, end = triangles.ravel(), np.roll(triangles, -1, axis=1).ravel()
-        owner = np.repeat(np.arange(len(triangles)), 3)
+        start, end, order, paired = self._runs
+        owner = np.repeat(np.arange(len(self.triangles)), 3)
+        if paired:
+            one, other = order[::2], order[1::2]
+            beyond = np.empty_like(owner)
+            beyond[one], beyond[other] = owner[other], owner[one]
+            return start, end, owner, beyond
+        count = len(self.vertices)
         key, back = start * count + end, end * count + start
         order = np.argsort(key)
         place = order[np.minimum(np.searchsorted(key, back, sorter=order), len(key) - 1)]
         return start, end, owner, np.where(key[place] == back, owner[place], owner)
+
+    @cached_property
+    def _runs(self) -> _Runs:
+        start = self.triangles.ravel()
+        end = self.triangles[:, [1, 2, 0]].ravel()
+        low = np.minimum(start, end)
+        key = low * len(self.vertices) + np.maximum(start, end)
+        order = np.argsort(key)
+        along, forward = key[order], (start == low)[order]
+        paired = (
+            len(along) % 2 == 0
+            and bool((along[::2] == along[1::2]).all())
+            and bool((forward[::2] != forward[1::2]).all())
+        )
+        return _Runs(start, end, order, paired)
 
     @cached_property
     def borders(self) -> Borders:
@@ -154,7 +187,7 @@ class TriangleMesh:
         """What is worth writing down: what was worked out from it is left out."""
         worked_out = (
             "corners", "middles", "crosses", "doubled", "units", "sides", "edges", "face_areas",
-            "sixths", "shells", "borders", "patches", "pieces",
+            "sixths", "shells", "borders", "patches", "pieces", "_runs",
         )  # fmt: skip
         return {name: value for name, value in self.__dict__.items() if name not in worked_out}
 
