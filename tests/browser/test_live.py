@@ -107,9 +107,27 @@ def test_a_number_half_typed_is_built_and_neither_kept_nor_shown(bare_walker: Wa
     assert walker.reading("bed, largest part").startswith("bed, largest part\n72 × 72")
 
 
+GIVEN_UP_AHEAD = """
+window.givenUp = 0
+const fetched = window.fetch
+window.fetch = (asked, how) => {
+  const request = new Request(asked, how)
+  if (request.url.endsWith("/ahead"))
+    request.signal.addEventListener("abort", () => (window.givenUp += 1))
+  return fetched(request)
+}
+"""
+
+
 def test_an_entry_of_a_list_is_built_while_it_is_looked_at(bare_walker: Walker) -> None:
     walker = bare_walker
+    watch = {"source": GIVEN_UP_AHEAD}
+    walker.driver.execute_cdp_cmd("Page.addScriptToEvaluateOnNewDocument", watch)
     project = at_a_wheel(walker)
+
+    def given_up() -> int:
+        return int(walker.driver.execute_script("return window.givenUp"))
+
     before = kept(project)
     path = "parts.wheel.steps.window.fields.mode"
     walker.more("window")
@@ -118,7 +136,18 @@ def test_an_entry_of_a_list_is_built_while_it_is_looked_at(bare_walker: Walker) 
     asked = walker.driver.execute_script(ASKED_AHEAD)  # what is chosen already is not built
     walker.keys(Keys.ARROW_UP)
     walker.until(lambda: walker.driver.execute_script(ASKED_AHEAD) == asked + 1)
+    assert given_up() == 0
     walker.keys(Keys.ESCAPE)
     walker.until(lambda: not walker.all("[role=listbox]"))
+    walker.until(lambda: given_up() == 1)
     walker.settled()
     assert kept(project) == before
+    # looked at again and chosen, it is not given up
+    walker.click(f'button[data-path="{path}"]')
+    walker.until(lambda: walker.all("[role=listbox] [data-highlighted]"))
+    walker.keys(Keys.ARROW_UP)
+    walker.until(lambda: walker.driver.execute_script(ASKED_AHEAD) == asked + 2)
+    walker.keys(Keys.ENTER)
+    walker.until(lambda: kept(project) != before)
+    walker.settled()
+    assert given_up() == 1

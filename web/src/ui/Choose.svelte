@@ -31,17 +31,33 @@
     coming?: boolean;
     /** The list is opened; what it holds may come then. */
     onopen?: () => void;
-    /** One of them is looked at for a moment, and may be chosen. */
+    /** One of them is looked at for a moment, and may be chosen; at last the one that stays. */
     onlook?: (value: T) => void;
     onset: (value: T) => void;
   } = $props();
 
   const LOOKED_AT_MS = 80;
   let looked = 0;
+  let chosen = false;
   function look(item: string) {
     clearTimeout(looked);
     const one = options.find((option) => keyed(option.value) === item);
     if (one && onlook) looked = window.setTimeout(() => onlook(one.value), LOOKED_AT_MS);
+  }
+
+  function opened(open: boolean) {
+    clearTimeout(looked);
+    if (open) {
+      chosen = false;
+      onopen?.();
+    } else if (!chosen) look(keyed(value)); // left as it was
+  }
+
+  function choose(item: string) {
+    clearTimeout(looked);
+    chosen = true;
+    const one = options.find((option) => keyed(option.value) === item);
+    if (one && one.value !== value) onset(one.value);
   }
 
   /** An empty value is a value too; the list below needs one that is not. */
@@ -54,15 +70,8 @@
   type="single"
   value={keyed(value)}
   {items}
-  onOpenChange={(open) => {
-    clearTimeout(looked);
-    if (open) onopen?.();
-  }}
-  onValueChange={(next) => {
-    clearTimeout(looked);
-    const chosen = options.find((one) => keyed(one.value) === next);
-    if (chosen && chosen.value !== value) onset(chosen.value);
-  }}
+  onOpenChange={opened}
+  onValueChange={choose}
 >
   <Select.Trigger
     class={[
