@@ -102,7 +102,10 @@ def raised(
     1000.0
     """
     if high - low <= 1e-9:
-        raise BuildError(f"a piece of the fit has no height ({high - low:.3g} mm)")
+        raise BuildError(
+            f"a piece of the fit has no height ({high - low:.3g} mm)",
+            remedy="a longer engagement, or less of what is taken off it",
+        )
     return prism_body(Prism(frame, outline, low, high), step, side, **names)
 
 

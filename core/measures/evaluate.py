@@ -39,7 +39,9 @@ def resolve(text: str, kind: Kind, scope: Scope, unit: LengthUnit = "mm") -> flo
     result = result.taking(wanted, unit)
     if result.dimension != wanted:
         raise ExpressionError(
-            f"this is {result.dimension.named()}; {wanted.named()} is wanted", position=0
+            f"this is {result.dimension.named()}; {wanted.named()} is wanted",
+            position=0,
+            remedy='a size of that kind: "12 mm", "30 deg", or a plain number',
         )
     if kind == "count" and result.value < 0:
         told = f"{result.value:g} is no count: it is below nought"
@@ -101,9 +103,13 @@ def nearest(name: str, names: Iterable[str]) -> str | None:
 
 def _finite(quantity: Quantity, pos: int) -> Quantity:
     if not math.isfinite(quantity.value):
-        raise ExpressionError("this has no finite value", position=pos)
+        raise ExpressionError("this has no finite value", position=pos, remedy="smaller numbers")
     if max(abs(quantity.dimension.length), abs(quantity.dimension.angle)) > 12:
-        raise ExpressionError("this is no size any more: too many powers", position=pos)
+        raise ExpressionError(
+            "this is no size any more: too many powers",
+            position=pos,
+            remedy="a length or an area: fewer of them multiplied",
+        )
     return quantity
 
 
@@ -114,7 +120,9 @@ def _alike(
     a, b = a.taking(b.dimension, unit), b.taking(a.dimension, unit)
     if a.dimension != b.dimension:
         raise ExpressionError(
-            f"{a.dimension.named()} and {b.dimension.named()} cannot be {doing}", position=pos
+            f"{a.dimension.named()} and {b.dimension.named()} cannot be {doing}",
+            position=pos,
+            remedy='take both of one kind, or divide one by a unit: "wall / 1 mm"',
         )
     return a, b
 
@@ -131,7 +139,11 @@ def _binary(operator: str, a: Quantity, b: Quantity, unit: LengthUnit, pos: int)
         return Quantity(a.value * b.value, dimension, _stays_bare(a, b, dimension))
     if operator == "/":
         if b.value == 0:
-            raise ExpressionError("this divides by zero", position=pos)
+            raise ExpressionError(
+                "this divides by zero",
+                position=pos,
+                remedy="divide by something that is not nought",
+            )
         dimension = Dimension(
             a.dimension.length - b.dimension.length, a.dimension.angle - b.dimension.angle
         )
@@ -148,15 +160,23 @@ def _stays_bare(a: Quantity, b: Quantity, dimension: Dimension) -> bool:
 def _power(a: Quantity, b: Quantity, pos: int) -> Quantity:
     if b.dimension != NUMBER:
         raise ExpressionError(
-            f"an exponent is a plain number, not {b.dimension.named()}", position=pos
+            f"an exponent is a plain number, not {b.dimension.named()}",
+            position=pos,
+            remedy='divide it by its unit: "wall / 1 mm"',
         )
     if a.dimension == NUMBER:
         try:
             value = a.value**b.value
         except (OverflowError, ZeroDivisionError):
-            raise ExpressionError("this power has no finite value", position=pos) from None
+            raise ExpressionError(
+                "this power has no finite value",
+                position=pos,
+                remedy="a smaller exponent, or a number that is not nought",
+            ) from None
         if isinstance(value, complex):
-            raise ExpressionError("a root of a negative number", position=pos)
+            raise ExpressionError(
+                "a root of a negative number", position=pos, remedy="a number above nought"
+            )
         return Quantity(value, NUMBER, a.bare)
     exponent = round(b.value)
     if exponent != b.value or abs(exponent) > 12:
@@ -166,11 +186,17 @@ def _power(a: Quantity, b: Quantity, pos: int) -> Quantity:
             remedy="use sqrt for roots",
         )
     if a.value == 0 and exponent < 0:
-        raise ExpressionError("this divides by zero", position=pos)
+        raise ExpressionError(
+            "this divides by zero", position=pos, remedy="divide by something that is not nought"
+        )
     try:
         value = a.value**exponent
     except OverflowError:
-        raise ExpressionError("this power has no finite value", position=pos) from None
+        raise ExpressionError(
+            "this power has no finite value",
+            position=pos,
+            remedy="a smaller exponent, or a number that is not nought",
+        ) from None
     return Quantity(value, Dimension(a.dimension.length * exponent, a.dimension.angle * exponent))
 
 
@@ -182,7 +208,11 @@ def _call(name: str, values: list[Quantity], unit: LengthUnit, pos: int) -> Quan
     fewest, most, work = FUNCTIONS[name]
     if not fewest <= len(values) <= most:
         wanted = f"{fewest}" if fewest == most else f"{fewest} or more"
-        raise ExpressionError(f"{name} takes {wanted} values, {len(values)} given", position=pos)
+        raise ExpressionError(
+            f"{name} takes {wanted} values, {len(values)} given",
+            position=pos,
+            remedy="values stand between the brackets, a comma between two",
+        )
     return work(values, unit, pos)
 
 
@@ -192,10 +222,16 @@ def _angle_in(name: str, function: Callable[[float], float]) -> _Function:
         turned = turned.taking(ANGLE, unit)
         if turned.dimension != ANGLE:
             raise ExpressionError(
-                f"{name} takes an angle, not {turned.dimension.named()}", position=pos
+                f"{name} takes an angle, not {turned.dimension.named()}",
+                position=pos,
+                remedy='an angle: "30 deg"',
             )
         if name == "tan" and abs(turned.value % 180) == 90:
-            raise ExpressionError("tan of 90 deg has no finite value", position=pos)
+            raise ExpressionError(
+                "tan of 90 deg has no finite value",
+                position=pos,
+                remedy="an angle other than 90 deg",
+            )
         # math.cos(pi/2) is 6e-17; a maker's cos(90 deg) is nought.
         value = function(math.radians(turned.value))
         return Quantity(0.0 if abs(value) < 1e-15 else value, NUMBER)
@@ -208,10 +244,16 @@ def _angle_out(name: str, function: Callable[[float], float]) -> _Function:
         (ratio,) = values
         if ratio.dimension != NUMBER:
             raise ExpressionError(
-                f"{name} takes a plain number, not {ratio.dimension.named()}", position=pos
+                f"{name} takes a plain number, not {ratio.dimension.named()}",
+                position=pos,
+                remedy='divide it by another of its kind: "rise / run"',
             )
         if name != "atan" and not -1 <= ratio.value <= 1:
-            raise ExpressionError(f"{name} takes -1 to 1, not {ratio.value:g}", position=pos)
+            raise ExpressionError(
+                f"{name} takes -1 to 1, not {ratio.value:g}",
+                position=pos,
+                remedy="a ratio in that range: the shorter side first",
+            )
         return Quantity(math.degrees(function(ratio.value)), ANGLE)
 
     return work
@@ -225,9 +267,15 @@ def _atan2(values: list[Quantity], unit: LengthUnit, pos: int) -> Quantity:
 def _sqrt(values: list[Quantity], unit: LengthUnit, pos: int) -> Quantity:
     (square,) = values
     if square.value < 0:
-        raise ExpressionError("a root of a negative number", position=pos)
+        raise ExpressionError(
+            "a root of a negative number", position=pos, remedy="a number above nought"
+        )
     if square.dimension.length % 2 or square.dimension.angle % 2:
-        raise ExpressionError(f"{square.dimension.named()} has no plain root", position=pos)
+        raise ExpressionError(
+            f"{square.dimension.named()} has no plain root",
+            position=pos,
+            remedy="the root of an area is a length, of a plain number a plain number",
+        )
     dimension = Dimension(square.dimension.length // 2, square.dimension.angle // 2)
     return Quantity(math.sqrt(square.value), dimension, square.bare)
 

@@ -91,7 +91,7 @@ Node = Literal | Name | Negative | Binary | Call
 def _literal(token: Token, value: float, unit: str) -> Literal:
     pos = token.start_pos or 0
     if value in (float("inf"), float("-inf")):
-        raise ExpressionError("this number is too large", position=pos)
+        raise ExpressionError("this number is too large", position=pos, remedy="a smaller number")
     dimension, factor = UNITS[unit] if unit else (NUMBER, 1.0)
     return Literal(Quantity(value * factor, dimension, bare=not unit), str(token), pos)
 
@@ -104,7 +104,11 @@ def _split_unit(text: str) -> tuple[str, str]:
 def _ratio(token: Token, text: str) -> float:
     top, bottom = text.split("/")
     if float(bottom) == 0:
-        raise ExpressionError("this divides by zero", position=token.start_pos)
+        raise ExpressionError(
+            "this divides by zero",
+            position=token.start_pos,
+            remedy="a fraction with another lower number",
+        )
     return float(top) / float(bottom)
 
 
@@ -161,7 +165,11 @@ class _Builder(Transformer[Token, Node]):
 
 def _shallow(depth: int) -> int:
     if depth > DEEPEST:
-        raise ExpressionError(f"this nests deeper than {DEEPEST} levels", position=0)
+        raise ExpressionError(
+            f"this nests deeper than {DEEPEST} levels",
+            position=0,
+            remedy="measures of their own for the inner brackets",
+        )
     return depth
 
 
@@ -183,7 +191,11 @@ def parse(text: str) -> Node:
     if not text.strip():
         raise ExpressionError("nothing is typed here", position=0, remedy="type a number")
     if len(text) > LONGEST:
-        raise ExpressionError(f"this is longer than {LONGEST} characters", position=LONGEST)
+        raise ExpressionError(
+            f"this is longer than {LONGEST} characters",
+            position=LONGEST,
+            remedy="measures of their own for parts of it",
+        )
     try:
         return _parser().parse(text)  # type: ignore[return-value]
     except UnexpectedCharacters as error:
@@ -194,14 +206,20 @@ def parse(text: str) -> Node:
         ) from None
     except UnexpectedToken as error:
         if error.token.type == "$END":
-            raise ExpressionError("the expression stops too early", position=len(text)) from None
+            raise ExpressionError(
+                "the expression stops too early",
+                position=len(text),
+                remedy="type on: a number, a name or a closing bracket is missing",
+            ) from None
         position = error.token.start_pos or 0
         if str(error.token) == ",":
             raise ExpressionError(
                 "a comma stands here", position=position, remedy='decimals take a point: "2.5"'
             ) from None
         raise ExpressionError(
-            f"'{error.token}' does not follow from what stands before it", position=position
+            f"'{error.token}' does not follow from what stands before it",
+            position=position,
+            remedy="a sign such as +, -, * or / between two of them, or take it away",
         ) from None
 
 

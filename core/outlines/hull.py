@@ -31,13 +31,21 @@ def hull_of(circles: Sequence[Circle]) -> Outline:
         if not any(_within(one, other, i > j) for j, other in enumerate(circles) if i != j)
     ]
     if not kept:
-        raise BuildError("there is no circle to draw a hull round")
+        raise BuildError(
+            "there is no circle to draw a hull round",
+            remedy="circles, each with a middle and a diameter",
+        )
     if any(radius < 0 for _, radius in circles):
-        raise BuildError("a circle's diameter is below nought")
+        raise BuildError(
+            "a circle's diameter is below nought", remedy="a diameter of nought or more"
+        )
     if len(kept) == 1:
         (middle, radius) = kept[0]
         if radius <= 0:
-            raise BuildError("a hull round one point encloses nothing")
+            raise BuildError(
+                "a hull round one point encloses nothing",
+                remedy="another point beside it, or a diameter above nought",
+            )
         return Outline(Loop((Arc(middle, radius, 0.0, 2 * math.pi, "round 1"),)))
     first = min(range(len(kept)), key=lambda i: (kept[i][0][1] - kept[i][1], kept[i][0][0]))
     chain, way, turned = [first], 0.0, 0.0
@@ -78,7 +86,10 @@ def _looped(kept: Sequence[Circle], chain: Sequence[int]) -> Loop:
             segments.append(Line(a, b, f"side {number + 1}"))
     loop = Loop(tuple(segments))
     if abs(loop.area) < 1e-9:
-        raise BuildError("the circles lie on one line and have no width")
+        raise BuildError(
+            "the circles lie on one line and have no width",
+            remedy="one of them off the line, or a diameter above nought",
+        )
     return loop
 
 

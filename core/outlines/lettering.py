@@ -69,7 +69,10 @@ def text_contours(text: str, height: float) -> tuple[Contours, float]:
     glyphs, letters = font.getGlyphSet(), font.getBestCmap()
     unknown = sorted({letter for letter in text if ord(letter) not in letters})
     if unknown:
-        raise BuildError(f"the shipped face has no letter {' '.join(map(repr, unknown))}")
+        raise BuildError(
+            f"the shipped face has no letter {' '.join(map(repr, unknown))}",
+            remedy="other letters, or the drawing of them as an SVG",
+        )
     scale = height / font["OS/2"].sCapHeight
     contours: Contours = []
     at = 0.0

@@ -37,7 +37,10 @@ def offset_outline(outline: Outline, distance: float) -> Outline:
                 f"{2 * most:.4g} mm across",
                 remedy=f"less than {math.floor(most * 100) / 100:g} mm",
             )
-        raise BuildError(f"the outline closes up when it grows by {distance:.4g} mm")
+        raise BuildError(
+            f"the outline closes up when it grows by {distance:.4g} mm",
+            remedy="a smaller growth, or a wider gap in the outline",
+        )
     return moved
 
 

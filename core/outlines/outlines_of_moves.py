@@ -82,7 +82,10 @@ def laid_outline(moves: Sequence[Move]) -> Laid:
         sources.reverse()
         copied = {count - 1 - i for i in copied}
     if abs(loop.area) < 1e-9:
-        raise BuildError("the outline encloses nothing")
+        raise BuildError(
+            "the outline encloses nothing",
+            remedy="moves that come round to where they began by another way",
+        )
     made = blend_loop(loop, *_sizes(blends)) if blends else loop
     return _laid(tuple(moves), loop.segments, made.segments, sources, copied, blends, True)
 

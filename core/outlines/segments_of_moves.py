@@ -65,7 +65,7 @@ def run_moves(moves: Sequence[Move]) -> Run:
                     run.sources.append(move.source)
                 pen = pen.after(segment)
     if not run.segments:
-        raise BuildError("the moves go nowhere")
+        raise BuildError("the moves go nowhere", remedy='begin with a line: "right 40"')
     return run
 
 
@@ -123,7 +123,9 @@ def turn_arc(at: Point, heading: float, move: Move) -> Arc:
     """The arc of a turn, tangent to the way one comes (heading in radians)."""
     angle, radius = math.radians(move.values[0]), move.values[1]
     if radius <= 0 or angle <= 0:
-        raise BuildError("a turn takes an angle and a radius above nought")
+        raise BuildError(
+            "a turn takes an angle and a radius above nought", remedy='"turn left 90 radius 20"'
+        )
     side = 1.0 if move.side == "left" else -1.0
     center = (at[0] - side * radius * math.sin(heading), at[1] + side * radius * math.cos(heading))
     start = math.atan2(at[1] - center[1], at[0] - center[0])
@@ -204,7 +206,7 @@ def _about(at: Point, end: Point, center: Point, sign: float) -> Arc:
 def _chord(at: Point, end: Point) -> float:
     chord = math.dist(at, end)
     if chord < 1e-9:
-        raise BuildError("an arc to the point it starts from")
+        raise BuildError("an arc to the point it starts from", remedy="another end, or a circle")
     return chord
 
 
@@ -218,12 +220,13 @@ def _mirror(run: Run, side: str) -> None:
         return abs(point[0] if side == "up" else point[1])
 
     if not run.segments:
-        raise BuildError("there is nothing to mirror yet")
+        raise BuildError("there is nothing to mirror yet", remedy="moves before it")
     away = off(run.segments[-1].b)
     if away > CLOSED_MM:
         raise BuildError(
             f"the run ends {away:.4g} mm off the {'vertical' if side == 'up' else 'horizontal'}"
-            " axis it is mirrored about"
+            " axis it is mirrored about",
+            remedy="end it on that axis",
         )
     half = len(run.segments)
     run.copied |= set(range(half, 2 * half))
@@ -248,7 +251,7 @@ def _repeat(run: Run, since: int, move: Move, pen: Pen) -> Pen:
     """Add what was drawn from segment ``since`` on again, each time from where the last ended."""
     unit = run.segments[since:]
     if not unit:
-        raise BuildError("there is nothing to repeat yet")
+        raise BuildError("there is nothing to repeat yet", remedy="moves before it")
     sources, count = run.sources[since:], len(unit)
     turn = math.radians(move.values[1]) if move.word == "turning" else 0.0
     corners = {i - since: told for i, told in run.blends.items() if i > since}

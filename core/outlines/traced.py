@@ -57,7 +57,10 @@ def read_path(path: str) -> list[Loop]:
         nonlocal index
         found = [float(word) for word in words[index : index + count]]
         if len(found) < count:
-            raise BuildError("the drawing's path is cut short")
+            raise BuildError(
+                "the drawing's path is cut short",
+                remedy="save the drawing anew from where it was made",
+            )
         index += count
         return found
 
@@ -89,9 +92,15 @@ def read_path(path: str) -> list[Loop]:
             elif word == "Z":
                 close()
             else:
-                raise BuildError(f"'{word}' stands where the drawing's path wants a letter")
+                raise BuildError(
+                    f"'{word}' stands where the drawing's path wants a letter",
+                    remedy="save the drawing anew from where it was made",
+                )
     except ValueError:
-        raise BuildError("the drawing's path cannot be read") from None
+        raise BuildError(
+            "the drawing's path cannot be read",
+            remedy="save the drawing anew from where it was made",
+        ) from None
     close()
     return loops
 
@@ -139,7 +148,10 @@ def outlines_in(loops: Sequence[Loop]) -> list[Outline]:
 
     kept = [loop for loop in loops if abs(loop.area) > 1e-6]
     if not kept:
-        raise BuildError("there is no closed shape in the drawing")
+        raise BuildError(
+            "there is no closed shape in the drawing",
+            remedy="shapes that close, filled or not; lines alone enclose nothing",
+        )
     areas = [shapely.Polygon(flatten(Outline(loop), "inside")[0][0]).buffer(0) for loop in kept]
     inside = [
         [

@@ -58,7 +58,10 @@ def grown_outline(outline: Outline, by: float) -> Outline:
         if inside(middle_of(piece)[0], source) == (by < 0)
     ]
     if not kept:
-        raise BuildError(f"{abs(by):.4g} mm inwards leaves nothing of the outline")
+        raise BuildError(
+            f"{abs(by):.4g} mm inwards leaves nothing of the outline",
+            remedy="less inwards, or a wider outline",
+        )
     return chained(kept)
 
 

@@ -58,7 +58,7 @@ def settle(moves: Sequence[Move]) -> tuple[Move, ...]:
     for index, value in zip(unknown, found, strict=True):
         if value < -CLOSED_MM:
             raise BuildError(
-                f"'{moves[index].word} ?' would have to be {value:.4g} mm: turn it round"
+                f"'{moves[index].word} ?' would have to be {value:.4g} mm", remedy="turn it round"
             )
         settled[index] = _with_unknown(moves[index], float(value))
     return tuple(settled)
@@ -126,7 +126,10 @@ def _tangent_angles(moves: Sequence[Move]) -> tuple[Move, ...]:
             side = 1.0 if move.side == "left" else -1.0
             angle = (side * (heading_of(after) - heading)) % 360
             if angle < 1e-9:
-                raise BuildError("a turn through '?' before a line that goes straight on")
+                raise BuildError(
+                    "a turn through '?' before a line that goes straight on",
+                    remedy="a line in another direction after it, or the angle in figures",
+                )
             move = replace(move, values=(angle, move.values[1]))
         settled.append(move)
         if move.word == "turn":

@@ -99,7 +99,8 @@ def _told_missing(
         why = None if name in scope else names.why_missing(name, part)
         if why:
             told = f"'{name}' has no value: {why}"
-            raise ExpressionError(told, position=max(text.find(name), 0))
+            position = max(text.find(name), 0)
+            raise ExpressionError(told, position=position, remedy="put that right first")
     resolve(text, kind, scope, names.unit)
 
 

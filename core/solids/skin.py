@@ -73,7 +73,9 @@ def skin(
     points, mesh, marks = welded(points, mesh, marks)
     body = close_mesh(points, mesh, marks, Source(step, tuple(names)))
     if body.volume_mm3 <= 0:
-        raise BuildError("the run folds back into itself")
+        raise BuildError(
+            "the run folds back into itself", remedy="a smaller outline, or wider bends"
+        )
     return body
 
 

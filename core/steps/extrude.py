@@ -54,7 +54,10 @@ def applied(mode: str, state: PartState, tool: Body) -> Body:
     if mode == "cut" and abs(after.volume_mm3 - before.volume_mm3) < 1e-6:
         raise BuildError("this cut meets no material", remedy="check its place and its direction")
     if mode == "add" and abs(after.volume_mm3 - before.volume_mm3) < 1e-6:
-        raise BuildError("this lies wholly inside the part and adds nothing")
+        raise BuildError(
+            "this lies wholly inside the part and adds nothing",
+            remedy="a place further out, a larger size, or cut instead of add",
+        )
     return after
 
 

@@ -35,4 +35,4 @@ class FitStep(StepKind):
 
     def build(self, given: StepInput) -> PartState:
         its = given.read(FitStepFields)
-        raise BuildError(f"there is no fit '{its.fit}' on this part")
+        raise BuildError(f"there is no fit '{its.fit}' on this part", remedy="take this step away")

@@ -103,7 +103,10 @@ def _acted(body: Body, mode: str, piece: Body, copies: list[Manifold]) -> tuple[
         for copy in copies:
             body = body & Body(copy, piece.sources)
         if body.is_empty:
-            raise BuildError("the copies have nothing in common with the part")
+            raise BuildError(
+                "the copies have nothing in common with the part",
+                remedy="copies that lie over the part, or add or cut instead",
+            )
         return body, piece
     tools = Body(_together(copies), piece.sources)
     body = body - tools if mode == "cut" else body + tools

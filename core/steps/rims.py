@@ -125,7 +125,10 @@ class FinishedEdges(StepKind):
         prism = feature.prism
         assert prism is not None
         if not prism.outline.outer.corners():
-            raise BuildError(f"'{feature.step}' has no sharp corners to {self.word}")
+            raise BuildError(
+                f"'{feature.step}' has no sharp corners to {self.word}",
+                remedy="an outline with corners, or edges chosen by pressing them",
+            )
         cut = round_corners if self.shape == "fillet" else chamfer_corners
         rounded = prism.with_outline(cut(prism.outline, size))
         before, drawn = given.state.solid(), prism_body(rounded, given.step)

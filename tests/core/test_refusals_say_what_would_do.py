@@ -1,0 +1,101 @@
+"""Whatever of a size, an outline, a step or a fit is refused, the refusal says what would do."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from core.errors import CoreError
+from core.measures.evaluate import resolve
+from core.project.solve import solve
+from tests.core.building import circle, document, part, rectangle, step
+
+ROOT = Path(__file__).resolve().parents[2]
+FOLDERS = ("measures", "outlines", "solids", "threads", "steps", "fits")
+REFUSALS = {"BuildError", "ExpressionError", "Unclosed"}
+
+
+def refusals(source: str) -> Iterator[ast.Call]:
+    """Every refusal a module raises where it stands."""
+    for node in ast.walk(ast.parse(source)):
+        if isinstance(node, ast.Raise) and isinstance(node.exc, ast.Call):
+            name = node.exc.func
+            if isinstance(name, ast.Name) and name.id in REFUSALS:
+                yield node.exc
+
+
+@pytest.mark.parametrize("folder", FOLDERS)
+def test_no_refusal_leaves_it_at_no(folder: str) -> None:
+    bare, looked = [], 0
+    for file in (ROOT / "core" / folder).rglob("*.py"):
+        for call in refusals(file.read_text()):
+            looked += 1
+            if not {"remedy", None} & {one.arg for one in call.keywords}:
+                bare.append(f"{file.relative_to(ROOT)}:{call.lineno}")
+    assert not bare
+    assert looked or folder == "threads"
+
+
+TYPED = {
+    "1 / 0": "divide by",
+    "1 / (2 - 2)": "divide by",
+    "5 mm + 3 deg": "one kind",
+    "2 ^ (3 mm)": "divide it by its unit",
+    "sqrt(0 - 4)": "above nought",
+    "sqrt(4 mm)": "root of an area",
+    "acos(2)": "ratio",
+    "acos(2 mm)": "divide it by another",
+    "sin(4 mm)": "30 deg",
+    "tan(90 deg)": "other than 90",
+    "max()": "",
+    "4 +": "type on",
+    "4 4": "a sign such as",
+    "9 ^ 9 ^ 9": "smaller exponent",
+    "(4 mm) ^ 12 * (4 mm) ^ 12": "fewer of them",
+    "30 deg": "12 mm",
+    "(" * 200 + "1" + ")" * 200: "measures of their own",
+    "1 + " * 2000 + "1": "measures of their own",
+}
+
+
+@pytest.mark.parametrize("text", TYPED)
+def test_what_is_typed_wrong_is_told_how_it_would_be_right(text: str) -> None:
+    with pytest.raises(CoreError) as told:
+        resolve(text, "length", {}, "mm")
+    assert told.value.remedy and TYPED[text] in told.value.remedy
+    assert told.value.position is not None
+
+
+def refused(*steps: dict[str, object]) -> CoreError:
+    (error,) = solve(document(part("part", *steps), version=2)).errors
+    return error
+
+
+def test_what_lies_inside_already_is_told_what_to_do_with_it() -> None:
+    block = step("block", "extrude", rectangle("40", "30"), height="20")
+    pin = step("pin", "extrude", circle("6"), height="5")
+    error = refused(block, pin)
+    assert "adds nothing" in error.message and error.remedy
+    # each of the three it names does
+    for change in ({"height": "25"}, {"mode": "cut", "height": "5"}):
+        made = solve(document(part("part", block, {**pin, "fields": change}), version=2))
+        assert not made.errors
+
+
+def test_what_waits_for_something_wrong_says_so() -> None:
+    wrong = step("block", "extrude", rectangle("-4", "30"), height="20")
+    told = {
+        error.where: error
+        for error in solve(
+            document(
+                part("a", wrong),
+                part("b", step("disc", "extrude", circle("20"), height="a.block.height")),
+                version=2,
+            )
+        ).errors
+    }
+    (waits,) = [error for where, error in told.items() if where and where.startswith("parts.b")]
+    assert "has no value" in waits.message and waits.remedy == "put that right first"
