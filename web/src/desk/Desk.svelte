@@ -237,7 +237,7 @@
       project={project.id}
       report={project.shown}
       sketch={project.sketch}
-      {lit}
+      lit={pointing.told ?? lit}
       {pointed}
       {part}
       {units}

@@ -12,7 +12,7 @@
   import MovesField from "./MovesField.svelte";
   import NumberField from "./NumberField.svelte";
   import TextField from "./TextField.svelte";
-  import { canPoint, edgesSaid, pointedBeside, pointedText, stoodOn } from "./pointed";
+  import { canPoint, edgesSaid, litBy, pointedBeside, pointedText, stoodOn } from "./pointed";
 
   let {
     project,
@@ -109,6 +109,7 @@
     {dirty}
     {units}
     {names}
+    onlook={(faces) => (pointing.told = faces === null ? null : litBy(faces, part))}
     onset={(next) => set(next)}
   />{:else if field.kind === "faces" || field.kind === "steps"}<ChooseSeveral
     value={text}

@@ -9,6 +9,7 @@ import {
   edgesTouched,
   edgeText,
   isOneOfSeveral,
+  litBy,
   pointedBeside,
   pointedText,
   pointText,
@@ -152,6 +153,14 @@ it.each([
   ["a.top | b.bore near 0 0 1: 2 mm", "one edge of top of a and bore of b"],
   ["a.top | b.bore near 0 0 1: 2 mm; a.top | a.left", "2 edges"],
 ])("a list of edges %j is called %j", (text, words) => expect(edgesSaid(text)).toBe(words));
+
+it.each([
+  ["a_1.top | b.left", { part: "tin", step: "a_1", face: "top" }],
+  ["a.side 1 | b.left", { part: "tin", step: "a", face: "side 1" }],
+  ["b.bore | a.top near 0.25 1 0", { part: "tin", step: "b", face: "bore", near: [0.25, 1, 0] }],
+])("the edge %j is shown on the stage by its first face", (text, lit) =>
+  expect(litBy(text, "tin")).toEqual(lit),
+);
 
 describe("a corner pressed", () => {
   const corner = touch({ edge: side, corner: front });

@@ -1,6 +1,6 @@
 /** What a press on the stage means to a field, by what the field takes. */
 import type { FieldView } from "../api/client";
-import type { Meeting, Touch } from "../stage/scene";
+import type { Lit, Meeting, Touch } from "../stage/scene";
 
 /** The names a pressed place goes by, best first. */
 function candidates(kind: string, touch: Touch, part: string): string[] {
@@ -123,6 +123,14 @@ export function edgeWords(faces: string): string {
     .split(" | ")
     .map((face) => face.replace(/^(.*)\.(.*)$/, "$2 of $1").replaceAll("_", " "));
   return `${isOneOfSeveral(faces) ? "one edge of" : "the edge of"} ${named.join(" and ")}`;
+}
+
+/** The face whose edge is told, or the piece of it that has the one edge that is meant. */
+export function litBy(faces: string, part: string): Lit {
+  const [face = "", near] = faces.split(NEAR);
+  const [step = "", name = ""] = face.split(" | ")[0]!.split(/\.(?=[^.]*$)/);
+  const [x = 0, y = 0, z = 0] = near?.split(" ").map(Number) ?? [];
+  return { part, step, face: name, ...(near ? { near: [x, y, z] } : {}) };
 }
 
 /** A list of edges as a change of it is called. */

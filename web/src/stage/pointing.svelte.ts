@@ -1,5 +1,5 @@
 /** What is to be pressed on the stage next, and who asked for it. */
-import type { Touch } from "./scene";
+import type { Lit, Touch } from "./scene";
 
 export interface Asked {
   /** What is asked for, in words: "on which face". */
@@ -11,6 +11,8 @@ export interface Asked {
 class Pointing {
   asked = $state.raw<Asked | null>(null);
   trouble = $state("");
+  /** What is lit while the pointer is on words that tell of it. */
+  told = $state.raw<Lit | null>(null);
 
   ask(asked: Asked): void {
     this.asked = asked;

@@ -65,12 +65,13 @@ export interface Touch {
 }
 
 /** What is lit of a part: the faces a step made, one of them, or the piece of it that was pressed,
- *  told by shares of the part's box. */
+ *  told by shares of the part's box, or of the face's own. */
 export interface Lit {
   part: string;
   step: string;
   face?: string;
   at?: [number, number, number] | null;
+  near?: [number, number, number];
 }
 
 /** A face as a press names it. */
@@ -373,8 +374,9 @@ export class StageScene {
         part.faces[face]?.step === lit.step &&
         (!lit.face || part.faces[face].face === lit.face);
       const solid = this.#solids.get(part.name);
-      const face = lit?.at ? part.faces.findIndex((_, index) => wanted(index)) : -1;
-      const piece = face >= 0 && lit?.at ? solid?.pieceAt(face, lit.at) : null;
+      const at = lit?.near ?? lit?.at;
+      const face = at ? part.faces.findIndex((_, index) => wanted(index)) : -1;
+      const piece = face >= 0 && at ? solid?.pieceAt(face, at, Boolean(lit?.near)) : null;
       solid?.light((own, triangle) => wanted(own) && (!piece || piece.has(triangle)), tint);
     }
   }

@@ -67,6 +67,18 @@ describe("a face in several pieces", () => {
   });
 });
 
+it("a piece is told by shares of the face's own box, where another face reaches further", () => {
+  const packed = cubes(0, 10, 20, 200);
+  packed.faces.fill(3, 3 * TRIANGLES);
+  const made = new Solid("cubes", 1, []);
+  made.load(packed);
+  const middle = made.shareOfFace(1, [10, 0, 1]);
+  expect(middle).toEqual([0.5, 0.5, 0.5]);
+  const top = (nth: number) => [nth * TRIANGLES + 8, nth * TRIANGLES + 9];
+  expect([...made.pieceAt(1, middle, true)!]).toEqual(top(1));
+  expect([...made.pieceAt(1, middle)!]).toEqual(top(2)); // half of the part's box is far right
+});
+
 it("a face in one piece is no piece of one", () => {
   expect(solid(0).pieceAt(0, [0.5, 0.5, 0.5])).toBeNull();
   expect(solid(0).areaOf(1, 8).pieces).toBe(1);

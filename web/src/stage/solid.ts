@@ -2,6 +2,7 @@
 import {
   AlwaysStencilFunc,
   BackSide,
+  Box3,
   BufferAttribute,
   BufferGeometry,
   Color,
@@ -151,11 +152,15 @@ export class Solid {
   }
 
   /** The triangles of that piece of a face which comes nearest to a point, told in shares of the
-   *  part's box; null where the face is one. O(triangles). */
-  pieceAt(face: number, at: readonly [number, number, number]): Set<number> | null {
+   *  part's box, or of the face's own; null where the face is one. O(triangles). */
+  pieceAt(face: number, at: readonly [number, number, number], ofFace = false): Set<number> | null {
     const packed = this.#packed;
-    const box = this.mesh.geometry.boundingBox;
-    if (!packed || !box) return null;
+    const whole = this.mesh.geometry.boundingBox;
+    if (!packed || !whole) return null;
+    const { low, size } = boxOf(packed, face);
+    const box = ofFace
+      ? new Box3(new Vector3(...low), new Vector3(...low).add(new Vector3(...size)))
+      : whole;
     const pieces = piecesOf(packed, face);
     const own = [...pieces.keys()].filter((triangle) => pieces[triangle]! >= 0);
     if (new Set(own.map((triangle) => pieces[triangle])).size < 2) return null;
