@@ -35,11 +35,15 @@ class Typed:
 
 @dataclass
 class Names:
-    """Names known so far, and those that failed with why. Filled in dependency order."""
+    """Names known so far, and those that failed with why. Filled in dependency order.
+
+    ``given`` are the measures of the document, whether or not they are worked out yet.
+    """
 
     unit: LengthUnit
     known: dict[str, Quantity] = field(default_factory=dict)
     failed: dict[str, str] = field(default_factory=dict)
+    given: tuple[str, ...] = ()
     _scopes: dict[str, tuple[int, dict[str, Quantity]]] = field(default_factory=dict)
 
     def within(self, part: str) -> dict[str, Quantity]:
@@ -84,9 +88,11 @@ def work_out(
             _told_missing(text, kind, names, part, {**known, **extra})
         return Typed(path, text, kind, *_worked(text, kind, names.unit, *values))
     except ExpressionError as error:
-        if error.remedy is None and "called" in error.message:
-            wanted = error.message.split("'")[1]
-            error.remedy = nearest(wanted, {**known, **extra})
+        unknown = _UNKNOWN.match(error.message)
+        if unknown:
+            given = {name.removeprefix(f"{part}.") for name in names.given}
+            itself = path.rpartition("measures.")[2]
+            error.remedy = nearest(unknown[1], sorted({*known, *extra, *given} - {itself}))
         return Typed(path, text, kind, error=error.at(path))
 
 
@@ -121,6 +127,7 @@ def _worked(
     return quantity.value, quantity_text(quantity, unit), substituted(parse(text), scope, unit)
 
 
+_UNKNOWN = re.compile("nothing here is called '(.+)'")
 _WORD = re.compile(r"[^\W\d]\w*(?:\.[^\W\d]\w*)*")
 
 

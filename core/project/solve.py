@@ -72,7 +72,10 @@ class _Solver:
 
     def run(self) -> Solution:
         project = self.project
-        self.names = Names(project.units)
+        given = [one.name for one in project.measures] + [
+            f"{part.name}.{one.name}" for part in project.parts for one in part.measures
+        ]
+        self.names = Names(project.units, given=tuple(given))
         self.reader = FieldReader(project, self.names)
         self.sheets = {part.name: sheet(project, part) for part in project.parts}
         self.steps = {part.name: [] for part in project.parts}

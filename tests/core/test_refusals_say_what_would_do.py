@@ -10,6 +10,8 @@ import pytest
 
 from core.errors import CoreError
 from core.measures.evaluate import resolve
+from core.project.demo import demo_document
+from core.project.edits import Edit, apply_edits
 from core.project.solve import solve
 from tests.core.building import circle, document, part, rectangle, step
 
@@ -83,6 +85,26 @@ def test_what_lies_inside_already_is_told_what_to_do_with_it() -> None:
     for change in ({"height": "25"}, {"mode": "cut", "height": "5"}):
         made = solve(document(part("part", block, {**pin, "fields": change}), version=2))
         assert not made.errors
+
+
+def test_a_name_that_is_worked_out_later_is_told_as_the_one_that_was_meant() -> None:
+    """The bait tin's wall is worked out before its height, which follows from another."""
+    tin = demo_document("bait_tin")
+    for tall in ("34 mm", "across / 2 - 1.5"):
+        changed = apply_edits(
+            tin, [Edit("measures.tall", tall), Edit("measures.wall", "2.4 + tal")]
+        )
+        errors = {error.where: error for error in solve(changed).errors}
+        # its own name, as like it, is none that would do
+        assert errors["measures.wall"].remedy == "perhaps 'tall'"
+
+
+def test_of_a_part_its_own_measures_are_told_by_their_short_names() -> None:
+    block = step("block", "extrude", rectangle("40", "30"), height="hig")
+    told = {**part("part", block), "measures": [{"name": "high", "expression": "across / 2"}]}
+    told["measures"].append({"name": "across", "expression": "20 mm"})
+    (error,) = solve(document(told, version=2)).errors
+    assert error.remedy == "perhaps 'high'"
 
 
 def test_what_waits_for_something_wrong_says_so() -> None:
