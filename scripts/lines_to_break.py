@@ -524,6 +524,11 @@ BREAKS: list[Break] = [
         ("if not self._over and newest != self.newest:", "if False:"),
     ),
     *_of(
+        "workshop/builder.py",
+        ("tests/workshop/test_builders.py",),
+        ("os.nice(YIELDS if aside else BUILDS)", "os.nice(0)"),
+    ),
+    *_of(
         "workshop/pool.py",
         ("tests/workshop/test_pool.py",),
         ("(known if known == BUILDS else line, time.monotonic())", "(line, time.monotonic())"),

@@ -117,6 +117,17 @@ def test_a_builder_that_is_ended_takes_its_helper_with_it(pool: None, settings) 
     until(gone)
 
 
+def _nice() -> int:
+    return os.nice(0)
+
+
+def test_the_server_goes_before_its_builders_and_those_who_wait_before_what_is_done_aside(
+    pool: None,
+) -> None:
+    own = _nice()
+    assert own < ask(_nice) < ask(_nice, aside=True)
+
+
 def test_a_refusal_comes_back_whole(pool: None) -> None:
     with pytest.raises(ExpressionError) as here:
         parse("2 +")
