@@ -103,7 +103,7 @@ LIMITS: dict[str, Any] = {
 }
 # solids and measurements that all builders keep together, and how large one may grow before it
 # begins afresh when it is free
-KEEPS_MB = float(os.environ.get("FAIRHINGE_KEEPS_MB", 150))
+KEEPS_MB = float(os.environ.get("FAIRHINGE_KEEPS_MB", 130))
 BUILDER_GROWS_MB = float(os.environ.get("FAIRHINGE_BUILDER_GROWS_MB", 600))
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 USE_TZ = True
