@@ -20,6 +20,14 @@ _KIND_DIMENSION: dict[Kind, Dimension] = {
     "number": NUMBER,
     "count": NUMBER,
 }
+_SUCH = {  # a bare number is taken for what is wanted
+    LENGTH: "a number by itself, or a name that stands for a length",
+    ANGLE: 'a number by itself, or "30 deg"',
+    NUMBER: "a number by itself, or one length over another",
+}
+_NO_NOUGHT = "divide by something that is not nought"
+_SMALLER = "a smaller exponent, or a number that is not nought"
+_ROOT = "a number above nought"
 
 
 def resolve(text: str, kind: Kind, scope: Scope, unit: LengthUnit = "mm") -> float:
@@ -41,7 +49,7 @@ def resolve(text: str, kind: Kind, scope: Scope, unit: LengthUnit = "mm") -> flo
         raise ExpressionError(
             f"this is {result.dimension.named()}; {wanted.named()} is wanted",
             position=0,
-            remedy='a size of that kind: "12 mm", "30 deg", or a plain number',
+            remedy=_SUCH[wanted],
         )
     if kind == "count" and result.value < 0:
         told = f"{result.value:g} is no count: it is below nought"
@@ -122,7 +130,7 @@ def _alike(
         raise ExpressionError(
             f"{a.dimension.named()} and {b.dimension.named()} cannot be {doing}",
             position=pos,
-            remedy='take both of one kind, or divide one by a unit: "wall / 1 mm"',
+            remedy="two lengths, two angles, or two plain numbers",
         )
     return a, b
 
@@ -142,7 +150,7 @@ def _binary(operator: str, a: Quantity, b: Quantity, unit: LengthUnit, pos: int)
             raise ExpressionError(
                 "this divides by zero",
                 position=pos,
-                remedy="divide by something that is not nought",
+                remedy=_NO_NOUGHT,
             )
         dimension = Dimension(
             a.dimension.length - b.dimension.length, a.dimension.angle - b.dimension.angle
@@ -162,7 +170,7 @@ def _power(a: Quantity, b: Quantity, pos: int) -> Quantity:
         raise ExpressionError(
             f"an exponent is a plain number, not {b.dimension.named()}",
             position=pos,
-            remedy='divide it by its unit: "wall / 1 mm"',
+            remedy="a plain number, as 2; one length over another is one too",
         )
     if a.dimension == NUMBER:
         try:
@@ -171,12 +179,10 @@ def _power(a: Quantity, b: Quantity, pos: int) -> Quantity:
             raise ExpressionError(
                 "this power has no finite value",
                 position=pos,
-                remedy="a smaller exponent, or a number that is not nought",
+                remedy=_SMALLER,
             ) from None
         if isinstance(value, complex):
-            raise ExpressionError(
-                "a root of a negative number", position=pos, remedy="a number above nought"
-            )
+            raise ExpressionError("a root of a negative number", position=pos, remedy=_ROOT)
         return Quantity(value, NUMBER, a.bare)
     exponent = round(b.value)
     if exponent != b.value or abs(exponent) > 12:
@@ -186,16 +192,14 @@ def _power(a: Quantity, b: Quantity, pos: int) -> Quantity:
             remedy="use sqrt for roots",
         )
     if a.value == 0 and exponent < 0:
-        raise ExpressionError(
-            "this divides by zero", position=pos, remedy="divide by something that is not nought"
-        )
+        raise ExpressionError("this divides by zero", position=pos, remedy=_NO_NOUGHT)
     try:
         value = a.value**exponent
     except OverflowError:
         raise ExpressionError(
             "this power has no finite value",
             position=pos,
-            remedy="a smaller exponent, or a number that is not nought",
+            remedy=_SMALLER,
         ) from None
     return Quantity(value, Dimension(a.dimension.length * exponent, a.dimension.angle * exponent))
 
@@ -267,9 +271,7 @@ def _atan2(values: list[Quantity], unit: LengthUnit, pos: int) -> Quantity:
 def _sqrt(values: list[Quantity], unit: LengthUnit, pos: int) -> Quantity:
     (square,) = values
     if square.value < 0:
-        raise ExpressionError(
-            "a root of a negative number", position=pos, remedy="a number above nought"
-        )
+        raise ExpressionError("a root of a negative number", position=pos, remedy=_ROOT)
     if square.dimension.length % 2 or square.dimension.angle % 2:
         raise ExpressionError(
             f"{square.dimension.named()} has no plain root",

@@ -19,6 +19,8 @@ from core.outlines.loop import Loop, Outline
 CLOSES_MM = 0.05  # ends of a run this near each other are joined
 _WORD = re.compile(r"[MLAZ]|[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?")
 
+_ANEW = "save the drawing anew from where it was made"
+
 
 def arc_through(a: Point, b: Point, radius: float, large: bool, left: bool) -> Arc:
     """The arc from a to b of a radius; a radius too small is made just large enough.
@@ -59,7 +61,7 @@ def read_path(path: str) -> list[Loop]:
         if len(found) < count:
             raise BuildError(
                 "the drawing's path is cut short",
-                remedy="save the drawing anew from where it was made",
+                remedy=_ANEW,
             )
         index += count
         return found
@@ -94,12 +96,12 @@ def read_path(path: str) -> list[Loop]:
             else:
                 raise BuildError(
                     f"'{word}' stands where the drawing's path wants a letter",
-                    remedy="save the drawing anew from where it was made",
+                    remedy=_ANEW,
                 )
     except ValueError:
         raise BuildError(
             "the drawing's path cannot be read",
-            remedy="save the drawing anew from where it was made",
+            remedy=_ANEW,
         ) from None
     close()
     return loops

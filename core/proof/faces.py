@@ -56,16 +56,21 @@ class Flats:
     middle: tuple[float, float, float]
 
 
-def round_faces(mesh: TriangleMesh) -> list[Round]:
-    """Every face of a solid that is round most of the way about. O(triangles).
+def rounds_and_flats(mesh: TriangleMesh) -> tuple[list[Round], list[Flats]]:
+    """Every face of a solid that is round most of the way about, and every pair of parallel faces
+    of one and the same step that lie over each other. O(triangles).
 
-    >>> from core.outlines import circle
+    >>> from core.outlines import circle, rectangle
     >>> from core.solids import Frame, Prism, prism_body, triangle_mesh
     >>> pin = triangle_mesh(prism_body(Prism(Frame(), circle(8), 0, 20), "pin"))
-    >>> [(one.face, round(one.across_mm, 2)) for one in round_faces(pin)]
+    >>> [(one.face, round(one.across_mm, 2)) for one in rounds_and_flats(pin)[0]]
     [('side', 8.01)]
+    >>> plate = triangle_mesh(prism_body(Prism(Frame(), rectangle(30, 20), 0, 4), "plate"))
+    >>> sorted(round(pair.apart_mm, 6) for pair in rounds_and_flats(plate)[1])
+    [4.0, 20.0, 30.0]
     """
-    return _rounds(mesh, _pieces(mesh, ALIKE))
+    pieces = list(_pieces(mesh, ALIKE))
+    return _rounds(mesh, pieces), _slabs(mesh, pieces)
 
 
 def _rounds(mesh: TriangleMesh, pieces_of_it: Iterable[_Piece]) -> list[Round]:
@@ -105,31 +110,6 @@ def _round(mesh: TriangleMesh, index: int, triangles: Indices) -> Round | None:
     hollow = float(np.einsum("ij,ij->i", out, normals).sum()) < 0
     middle = centre + axis * (float(along.min() + along.max()) / 2 - float(centre @ axis))
     return Round(*mesh.faces[index], 2 * radius, hollow, float(np.ptp(along)), _triple(middle))
-
-
-def flat_pairs(mesh: TriangleMesh) -> list[Flats]:
-    """Every pair of parallel faces of one and the same step that lie over each other.
-
-    >>> from core.outlines import rectangle
-    >>> from core.solids import Frame, Prism, prism_body, triangle_mesh
-    >>> plate = triangle_mesh(prism_body(Prism(Frame(), rectangle(30, 20), 0, 4), "plate"))
-    >>> sorted(round(pair.apart_mm, 6) for pair in flat_pairs(plate))
-    [4.0, 20.0, 30.0]
-    """
-    return _slabs(mesh, _pieces(mesh, ALIKE))
-
-
-def rounds_and_flats(mesh: TriangleMesh) -> tuple[list[Round], list[Flats]]:
-    """Its round faces and its pairs of parallel ones, as `round_faces` and `flat_pairs` tell them.
-
-    >>> from core.outlines import circle
-    >>> from core.solids import Frame, Prism, prism_body, triangle_mesh
-    >>> pin = triangle_mesh(prism_body(Prism(Frame(), circle(8), 0, 20), "pin"))
-    >>> rounds_and_flats(pin) == (round_faces(pin), flat_pairs(pin))
-    True
-    """
-    pieces = list(_pieces(mesh, ALIKE))
-    return _rounds(mesh, pieces), _slabs(mesh, pieces)
 
 
 def _slabs(mesh: TriangleMesh, pieces: Iterable[_Piece]) -> list[Flats]:

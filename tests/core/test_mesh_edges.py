@@ -13,7 +13,7 @@ from manifold3d import Manifold
 from scipy.spatial.transform import Rotation
 
 from core.outlines import circle, rectangle
-from core.proof.faces import round_faces, rounds_and_flats
+from core.proof.faces import rounds_and_flats
 from core.solids import Body, Frame, Prism, TriangleMesh, prism_body, triangle_mesh
 
 
@@ -108,7 +108,7 @@ def test_a_round_is_found_as_wide_as_it_is_wherever_it_lies(
         body = block - body
     turn = Rotation.from_euler("xyz", turned, degrees=True).as_matrix()
     placed = Body(body.solid.transform(np.column_stack([turn, away])), body.sources)
-    (one,) = round_faces(triangle_mesh(placed))
+    ((one,), _) = rounds_and_flats(triangle_mesh(placed))
     assert one.hollow == bore and one.step == "round"
     # circumscribed or inscribed, facets stand off by so much at most
     assert one.across_mm == pytest.approx(across, abs=0.025)

@@ -9,7 +9,7 @@ from pathlib import Path
 import pytest
 
 from core.errors import CoreError
-from core.measures.evaluate import resolve
+from core.measures.evaluate import Kind, resolve
 from core.project.demo import demo_document
 from core.project.edits import Edit, apply_edits
 from core.project.solve import solve
@@ -44,8 +44,8 @@ def test_no_refusal_leaves_it_at_no(folder: str) -> None:
 TYPED = {
     "1 / 0": "divide by",
     "1 / (2 - 2)": "divide by",
-    "5 mm + 3 deg": "one kind",
-    "2 ^ (3 mm)": "divide it by its unit",
+    "5 mm + 3 deg": "two lengths",
+    "2 ^ (3 mm)": "one length over another",
     "sqrt(0 - 4)": "above nought",
     "sqrt(4 mm)": "root of an area",
     "acos(2)": "ratio",
@@ -57,7 +57,7 @@ TYPED = {
     "4 4": "a sign such as",
     "9 ^ 9 ^ 9": "smaller exponent",
     "(4 mm) ^ 12 * (4 mm) ^ 12": "fewer of them",
-    "30 deg": "12 mm",
+    "30 deg": "a number by itself",
     "(" * 200 + "1" + ")" * 200: "measures of their own",
     "1 + " * 2000 + "1": "measures of their own",
 }
@@ -71,6 +71,36 @@ def test_what_is_typed_wrong_is_told_how_it_would_be_right(text: str) -> None:
     assert told.value.position is not None
 
 
+@pytest.mark.parametrize("text", [text for text in TYPED if len(text) < 400])  # a field's most
+def test_in_a_project_in_inches_the_same_would_do(text: str) -> None:
+    """What is told of a kind of size holds in every unit: no example is worked out into another."""
+    told = []
+    for unit in ("mm", "in"):
+        block = step("block", "extrude", rectangle("4", "3"), height=text)
+        made = document(part("part", block), version=2).model_copy(update={"units": unit})
+        (error,) = solve(made).errors
+        told.append((error.message, error.remedy))
+    assert told[0] == told[1]
+
+
+@pytest.mark.parametrize(
+    ("kind", "text", "would_do", "value"),
+    [
+        ("length", "30 deg", "30", 30),
+        ("length", "2 ^ (3 mm)", "2 ^ (3 mm / 1 mm)", 8),
+        ("length", "sqrt(0 - 4)", "sqrt(4)", 2),
+        ("angle", "4 mm", "30 deg", 30),
+        ("number", "4 mm", "4 mm / 2 mm", 2),
+        ("angle", "acos(2 mm)", "acos(1 mm / 2 mm)", 60),
+        ("number", "tan(90 deg)", "tan(45 deg)", 1),
+    ],
+)
+def test_what_is_told_would_do_does(kind: Kind, text: str, would_do: str, value: float) -> None:
+    with pytest.raises(CoreError):
+        resolve(text, kind, {}, "mm")
+    assert resolve(would_do, kind, {}, "mm") == pytest.approx(value)
+
+
 def refused(*steps: dict[str, object]) -> CoreError:
     (error,) = solve(document(part("part", *steps), version=2)).errors
     return error
@@ -82,9 +112,13 @@ def test_what_lies_inside_already_is_told_what_to_do_with_it() -> None:
     error = refused(block, pin)
     assert "adds nothing" in error.message and error.remedy
     # each of the three it names does
-    for change in ({"height": "25"}, {"mode": "cut", "height": "5"}):
-        made = solve(document(part("part", block, {**pin, "fields": change}), version=2))
-        assert not made.errors
+    further = step("pin", "extrude", circle("6"), height="5", on="block.top")
+    for other in (
+        further,
+        {**pin, "fields": {"height": "25"}},
+        {**pin, "fields": {"mode": "cut", "height": "5"}},
+    ):
+        assert not solve(document(part("part", block, other), version=2)).errors
 
 
 def test_a_name_that_is_worked_out_later_is_told_as_the_one_that_was_meant() -> None:
